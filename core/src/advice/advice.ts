@@ -1,0 +1,46 @@
+import type { Forecast } from '../belief';
+import type { KiloPascals, Seconds, Turns } from '../units';
+
+/** What is known when an advice is given: behind the *why* key. */
+export interface Grounds {
+  /** Probability that every pair is within tolerance and the idle in its band, as things stand. */
+  readonly probability: number;
+  /** The same for the two halves of that question. */
+  readonly balanced: number;
+  readonly idleInBand: number;
+  /** What the belief holds now. */
+  readonly now: Forecast;
+  readonly readings: number;
+}
+
+/** What one turn in of a screw does, as far as is known: change of its throats' depression against the others. */
+export interface ScrewEffect {
+  readonly perTurn: KiloPascals;
+  /** Relative standard uncertainty. */
+  readonly doubt: number;
+}
+
+/**
+ * The next thing to do. Without words: `phraseAdvice` in the interface has those.
+ * `read`: what for, and how long to hold still. `settle`: let the engine come to rest first. `couple`: clamp, or loosen and go back.
+ */
+export type Advice = { readonly grounds: Grounds } & (
+  | {
+      readonly kind: 'read';
+      readonly purpose: 'zeroGauges' | 'firstReading' | 'afterMove' | 'afterCoupling' | 'longer';
+      readonly duration: Seconds;
+    }
+  | { readonly kind: 'settle'; readonly after: 'move' | 'coupled'; readonly duration: Seconds }
+  | {
+      readonly kind: 'turn';
+      readonly adjuster: string;
+      readonly turns: Turns;
+      readonly expected: Forecast;
+      /** Probability that every target holds after the move. */
+      readonly probabilityAfter: number;
+      readonly effect: ScrewEffect;
+      readonly purpose: 'balance' | 'idleSpeed';
+    }
+  | { readonly kind: 'couple'; readonly coupling: string; readonly state: 'clamped' | 'loosened' }
+  | { readonly kind: 'done' }
+);

@@ -1,0 +1,3 @@
+export * from './gas';
+export * from './orifice';
+export * from './plate';

@@ -1,0 +1,47 @@
+import type { Matrix } from 'ml-matrix';
+import type { Setup } from '../setup';
+import type { KiloPascals } from '../units';
+
+/**
+ * What is known about an engine: one Gaussian over everything that is not known for sure.
+ *
+ * The order of the state: for each throat its airflow trim `u` (natural logarithm, against as found); for each adjuster its
+ * gain `g` (logarithm of the change of `u` per turn); for each throat its gauge's offset `b` (kPa); the group's pressure level
+ * `l` (logarithm of kPa absolute); the engine speed `r` (logarithm of rpm) and its slope `s` (change of r per mean trim).
+ *
+ * At one engine speed a runner's mean absolute pressure is proportional to the air it lets in (the throttle chokes), so
+ * ln p = l + u - mean(u). That is all the belief knows of physics: the simulator's equations are not in here.
+ */
+export interface Belief {
+  readonly setup: Setup;
+  readonly mean: readonly number[];
+  readonly covariance: Matrix;
+  readonly barometer: KiloPascals;
+  /** How far the last reading lay from what was expected, in standard deviations for each channel; empty before the first. */
+  readonly surprise: readonly { readonly throat: string; readonly sigmas: number }[];
+}
+
+/** Places of the state's parts in the vector. */
+export interface Layout {
+  readonly size: number;
+  trim(throat: number): number;
+  gain(adjuster: number): number;
+  offset(throat: number): number;
+  readonly level: number;
+  readonly speed: number;
+  readonly speedSlope: number;
+}
+
+export function layoutOf({ throats, adjusters }: Setup): Layout {
+  const t = throats.length;
+  const a = adjusters.length;
+  return {
+    size: 2 * t + a + 3,
+    trim: (throat) => throat,
+    gain: (adjuster) => t + adjuster,
+    offset: (throat) => t + a + throat,
+    level: 2 * t + a,
+    speed: 2 * t + a + 1,
+    speedSlope: 2 * t + a + 2,
+  };
+}

@@ -1,0 +1,93 @@
+import type { JobEvent } from '../job/events';
+import { effectiveEvents } from '../job/undo';
+import { assertNever, at } from '../sequence';
+import type { Setup } from '../setup';
+import { kiloPascals, turns } from '../units';
+import { type Belief, layoutOf } from './belief';
+import { moveBelief, unsettled } from './move';
+import { depressionObservation, type Observation, speedObservation, zeroObservation } from './observation';
+import { priorBelief } from './prior';
+import { updateBelief } from './update';
+
+type Reading = Extract<JobEvent, { kind: 'reading' }>;
+type Zero = Extract<JobEvent, { kind: 'check' }>;
+
+/** Between two readings the group's level and the speed wander (warmth, load): relative, one standard deviation. Ours. */
+const LEVEL_WANDER = 0.02;
+const SPEED_WANDER = 0.008;
+/** Two readings of an untouched engine agree no better than this, kPa: hoses, pulses, the gauge's own short-term drift. Ours. */
+const REPEATABILITY_KPA = 0.04;
+/** Clamping a coupling may shift the throttles it joins, log airflow. Ours: about a quarter of a kPa. */
+const CLAMPING = 0.005;
+
+/** Everything a log says about its engine. Deterministic: the same events give the same belief. Undone events do not count. */
+export function foldBelief(setup: Setup, events: readonly JobEvent[]): Belief {
+  return effectiveEvents(events).reduce(foldEvent, priorBelief(setup));
+}
+
+/** The belief after one more event. */
+export function foldEvent(belief: Belief, event: JobEvent): Belief {
+  switch (event.kind) {
+    case 'reading':
+      return foldReading(belief, event);
+    case 'move':
+      return moveBelief(belief, event.adjuster, turns(event.turns));
+    case 'check':
+      return foldCheck(belief, event);
+    case 'coupled':
+      return unsettled(belief, CLAMPING);
+    case 'opened':
+    case 'note':
+    case 'finished':
+    case 'undone':
+      return belief;
+    default:
+      return assertNever(event);
+  }
+}
+
+function foldReading(belief: Belief, reading: Reading): Belief {
+  const ready = wandered({ ...belief, barometer: kiloPascals(reading.barometerKPa) });
+  const used = reading.channels.flatMap((channel) => {
+    const index = belief.setup.throats.findIndex(({ id }) => id === channel.throat);
+    if (index < 0 || !isUsable(channel)) return [];
+    const uncertainty = Math.hypot(channel.againstGroupKPa ?? channel.uncertaintyKPa, REPEATABILITY_KPA);
+    return [
+      { throat: channel.throat, of: depressionObservation(ready, index, channel.depressionKPa, uncertainty ** 2) },
+    ];
+  });
+  const speed: Observation[] =
+    reading.speed === undefined
+      ? []
+      : [speedObservation(ready, reading.speed.rpm, (reading.speed.uncertaintyRpm / reading.speed.rpm) ** 2)];
+  const { mean, covariance, sigmas } = updateBelief(ready, [...used.map(({ of }) => of), ...speed]);
+  return { ...ready, mean, covariance, surprise: used.map(({ throat }, i) => ({ throat, sigmas: at(sigmas, i) })) };
+}
+
+/** Settling and clipped channels mislead; they are kept in the log and left out of the belief. */
+function isUsable({ state }: Reading['channels'][number]): boolean {
+  return state === 'steady' || state === 'byEye';
+}
+
+function foldCheck(belief: Belief, { check }: Zero): Belief {
+  if (check.what !== 'gaugesZeroed') return belief;
+  const observations = check.channels.flatMap(({ throat, offsetKPa, uncertaintyKPa }) => {
+    const index = belief.setup.throats.findIndex(({ id }) => id === throat);
+    return index < 0
+      ? []
+      : [zeroObservation(belief, index, offsetKPa, uncertaintyKPa ** 2 + REPEATABILITY_KPA ** 2 / 4)];
+  });
+  const { mean, covariance } = updateBelief(belief, observations);
+  return { ...belief, mean, covariance };
+}
+
+/** The belief a while later, nothing touched: the engine's level and speed may have wandered. */
+export function wandered(belief: Belief): Belief {
+  const layout = layoutOf(belief.setup);
+  const covariance = belief.covariance.clone();
+  const widen = (index: number, spread: number) =>
+    covariance.set(index, index, covariance.get(index, index) + spread ** 2);
+  widen(layout.level, LEVEL_WANDER);
+  widen(layout.speed, SPEED_WANDER);
+  return { ...belief, covariance };
+}

@@ -1,0 +1,106 @@
+import type { Matrix } from 'ml-matrix';
+import type { Random } from '../random';
+import { at } from '../sequence';
+import { type KiloPascals, kiloPascals, type Rpm, rpm } from '../units';
+import { type Belief, layoutOf } from './belief';
+import { runnerPressureKPa } from './observation';
+
+/** What the belief holds for one throat: true depression, gauge offset taken out. */
+export interface ThroatForecast {
+  readonly throat: string;
+  readonly depression: KiloPascals;
+  /** Distance from the mean of all throats, and its standard uncertainty. */
+  readonly deviation: KiloPascals;
+  readonly uncertainty: KiloPascals;
+}
+
+export interface Forecast {
+  readonly throats: readonly ThroatForecast[];
+  /** Largest less smallest depression. */
+  readonly spread: KiloPascals;
+  readonly speed: Rpm;
+  readonly speedUncertainty: Rpm;
+}
+
+/** The belief in the words of the bench: depression, deviation and speed with their uncertainties. */
+export function forecastOf(belief: Belief): Forecast {
+  const layout = layoutOf(belief.setup);
+  const n = belief.setup.throats.length;
+  const pressures = belief.setup.throats.map((_, i) => runnerPressureKPa(belief.mean, layout, i, n));
+  const group = pressures.reduce((sum, p) => sum + p, 0) / n;
+  const slopeOf = (throat: number) => deviationSlope(pressures, throat, layout.size);
+  const speed = Math.exp(at(belief.mean, layout.speed));
+  return {
+    throats: belief.setup.throats.map(({ id }, i) => ({
+      throat: id,
+      depression: kiloPascals(belief.barometer - at(pressures, i)),
+      deviation: kiloPascals(group - at(pressures, i)),
+      uncertainty: kiloPascals(Math.sqrt(quadratic(belief.covariance, slopeOf(i)))),
+    })),
+    spread: kiloPascals(Math.max(...pressures) - Math.min(...pressures)),
+    speed: rpm(speed),
+    speedUncertainty: rpm(speed * Math.sqrt(belief.covariance.get(layout.speed, layout.speed))),
+  };
+}
+
+/** How throat i's deviation from the group changes with the trims: d(mean p - p_i)/du. */
+function deviationSlope(pressures: readonly number[], throat: number, size: number): number[] {
+  const n = pressures.length;
+  const own = at(pressures, throat);
+  const mean = pressures.reduce((sum, p) => sum + p, 0) / n;
+  const slope = new Array<number>(size).fill(0);
+  // p_k = exp(l + u_k - mean(u)): d p_k / d u_j = p_k (delta_kj - 1/n).
+  pressures.forEach((p, j) => {
+    const ownChange = own * ((j === throat ? 1 : 0) - 1 / n);
+    slope[j] = p / n - mean / n - ownChange;
+  });
+  return slope;
+}
+
+function quadratic(matrix: Matrix, vector: readonly number[]): number {
+  let sum = 0;
+  vector.forEach((a, i) => {
+    if (a === 0) return;
+    vector.forEach((b, j) => {
+      if (b !== 0) sum += a * b * matrix.get(i, j);
+    });
+  });
+  return Math.max(0, sum);
+}
+
+/**
+ * Draws states from the belief and returns what each would mean: spread of true depressions (kPa) and speed (rpm).
+ * The draws come from `random`, so the same seed gives the same answer.
+ */
+export function drawOutcomes(belief: Belief, count: number, random: Random) {
+  const layout = layoutOf(belief.setup);
+  const n = belief.setup.throats.length;
+  const factor = lowerFactor(belief.covariance);
+  return Array.from({ length: count }, () => {
+    const noise = Array.from({ length: layout.size }, () => random.normal());
+    const state = belief.mean.map(
+      (m, i) => m + noise.reduce((sum, z, j) => (j <= i ? sum + at(at(factor, i), j) * z : sum), 0),
+    );
+    const pressures = belief.setup.throats.map((_, i) => runnerPressureKPa(state, layout, i, n));
+    return {
+      spreadKPa: Math.max(...pressures) - Math.min(...pressures),
+      speedRpm: Math.exp(at(state, layout.speed)),
+    };
+  });
+}
+
+/** Cholesky factor that lets directions without doubt be zero. Source: Golub and Van Loan, Matrix Computations, 4.2. */
+function lowerFactor(matrix: Matrix): number[][] {
+  const n = matrix.rows;
+  const factor = Array.from({ length: n }, () => new Array<number>(n).fill(0));
+  for (let i = 0; i < n; i += 1) {
+    for (let j = 0; j <= i; j += 1) {
+      const row = at(factor, i);
+      let sum = matrix.get(i, j);
+      for (let k = 0; k < j; k += 1) sum -= at(row, k) * at(at(factor, j), k);
+      const diagonal = at(at(factor, j), j);
+      row[j] = i === j ? Math.sqrt(Math.max(0, sum)) : diagonal > 1e-12 ? sum / diagonal : 0;
+    }
+  }
+  return factor;
+}

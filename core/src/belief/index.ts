@@ -1,0 +1,7 @@
+export * from './belief';
+export * from './foldBelief';
+export * from './forecast';
+export * from './move';
+export * from './observation';
+export * from './prior';
+export * from './update';

@@ -1,0 +1,57 @@
+import { Matrix } from 'ml-matrix';
+import { at } from '../sequence';
+import { actionOn } from '../setup';
+import type { Turns } from '../units';
+import { type Belief, layoutOf } from './belief';
+import { symmetric } from './update';
+
+/** A hand that means to turn by x turns turns by x with this standard deviation: a fixed part and a share. common practice, no source. */
+const HAND_TURNS = 1 / 64;
+const HAND_SHARE = 0.05;
+/** After any move a throttle comes to rest a little elsewhere. Ours: a sound linkage; log airflow. */
+const RESTING = 0.0015;
+
+/**
+ * The belief after a screw was turned: each throat it acts on gains sign x exp(gain) x turns of trim,
+ * the speed its share of that, all with the doubt of the hand.
+ * Source of the propagation: Saerkkae (2013), algorithm 5.4, prediction step.
+ */
+export function moveBelief(belief: Belief, adjusterId: string, by: Turns): Belief {
+  const { setup } = belief;
+  const layout = layoutOf(setup);
+  const index = setup.adjusters.findIndex(({ id }) => id === adjusterId);
+  const adjuster = setup.adjusters[index];
+  if (adjuster === undefined) return belief;
+  const gain = Math.exp(at(belief.mean, layout.gain(index)));
+  const mean = [...belief.mean];
+  const slopes = Matrix.eye(layout.size);
+  const hand = Matrix.zeros(layout.size, 1);
+  setup.throats.forEach((throat, i) => {
+    const sign = actionOn(adjuster, throat.id);
+    mean[layout.trim(i)] = at(mean, layout.trim(i)) + sign * gain * by;
+    slopes.set(layout.trim(i), layout.gain(index), sign * gain * by);
+    hand.set(layout.trim(i), 0, sign * gain);
+  });
+  // All throats together carry the speed: r gains s x the mean change of trim.
+  const actions = setup.throats.reduce((sum, { id }) => sum + actionOn(adjuster, id), 0) / setup.throats.length;
+  const speedSlope = at(belief.mean, layout.speedSlope);
+  mean[layout.speed] = at(mean, layout.speed) + speedSlope * actions * gain * by;
+  slopes.set(layout.speed, layout.gain(index), speedSlope * actions * gain * by);
+  slopes.set(layout.speed, layout.speedSlope, actions * gain * by);
+  hand.set(layout.speed, 0, speedSlope * actions * gain);
+  const handVariance = HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2;
+  const covariance = slopes.mmul(belief.covariance).mmul(slopes.transpose());
+  covariance.add(Matrix.mul(hand.mmul(hand.transpose()), handVariance));
+  return unsettled({ ...belief, mean, covariance: symmetric(covariance) }, RESTING);
+}
+
+/** The belief after throttles may have come to rest elsewhere: every trim is a little less sure. */
+export function unsettled(belief: Belief, spread: number): Belief {
+  const layout = layoutOf(belief.setup);
+  const covariance = belief.covariance.clone();
+  belief.setup.throats.forEach((_, i) => {
+    const k = layout.trim(i);
+    covariance.set(k, k, covariance.get(k, k) + spread ** 2);
+  });
+  return { ...belief, covariance };
+}

@@ -1,0 +1,55 @@
+import { at } from '../sequence';
+import { type Belief, type Layout, layoutOf } from './belief';
+
+/** One number that an instrument showed, as a function of the state. */
+export interface Observation {
+  readonly observed: number;
+  readonly variance: number;
+  /** What the state predicts, and how that changes with each part of it. */
+  predict(mean: readonly number[]): { readonly value: number; readonly slope: readonly number[] };
+}
+
+/** Depression on throat `i`, kPa: barometer - exp(l + u_i - mean(u)) + b_i. */
+export function depressionObservation(belief: Belief, throat: number, shownKPa: number, variance: number): Observation {
+  const layout = layoutOf(belief.setup);
+  return {
+    observed: shownKPa,
+    variance,
+    predict(mean) {
+      const pressure = runnerPressureKPa(mean, layout, throat, belief.setup.throats.length);
+      const n = belief.setup.throats.length;
+      const slope = new Array<number>(layout.size).fill(0);
+      for (let k = 0; k < n; k += 1) slope[layout.trim(k)] = -pressure * ((k === throat ? 1 : 0) - 1 / n);
+      slope[layout.level] = -pressure;
+      slope[layout.offset(throat)] = 1;
+      return { value: belief.barometer - pressure + at(mean, layout.offset(throat)), slope };
+    },
+  };
+}
+
+/** What a gauge shows with its throat at rest: its offset alone. */
+export function zeroObservation(belief: Belief, throat: number, shownKPa: number, variance: number): Observation {
+  return directObservation(belief, layoutOf(belief.setup).offset(throat), shownKPa, variance);
+}
+
+/** Engine speed as its logarithm: r itself. */
+export function speedObservation(belief: Belief, rpm: number, relativeVariance: number): Observation {
+  return directObservation(belief, layoutOf(belief.setup).speed, Math.log(rpm), relativeVariance);
+}
+
+function directObservation({ setup }: Belief, index: number, observed: number, variance: number): Observation {
+  const slope = new Array<number>(layoutOf(setup).size).fill(0);
+  slope[index] = 1;
+  return { observed, variance, predict: (mean) => ({ value: at(mean, index), slope }) };
+}
+
+function meanTrim(mean: readonly number[], layout: Layout, throats: number): number {
+  let sum = 0;
+  for (let k = 0; k < throats; k += 1) sum += at(mean, layout.trim(k));
+  return sum / throats;
+}
+
+/** Absolute pressure in a runner, kPa, by the state's own picture of it. */
+export function runnerPressureKPa(mean: readonly number[], layout: Layout, throat: number, throats: number): number {
+  return Math.exp(at(mean, layout.level) + at(mean, layout.trim(throat)) - meanTrim(mean, layout, throats));
+}

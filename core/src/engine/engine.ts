@@ -1,0 +1,179 @@
+import { AIR_GAS_CONSTANT, STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../air';
+import { type Random, seededRandom } from '../random';
+import { at } from '../sequence';
+import type { Setup } from '../setup';
+import {
+  type Pascals,
+  pascals,
+  type Rpm,
+  radiansFromDegrees,
+  radiansPerSecondFromRpm,
+  rpm,
+  rpmFromRadiansPerSecond,
+  type Seconds,
+  seconds,
+  type Turns,
+} from '../units';
+import { type CylinderShape, sweptVolume } from './crank';
+import { createCycleMeans, type EngineTruth } from './cycleMeans';
+import { createCylinder, RUNNER_TEMPERATURE } from './firing';
+import { frictionMeanEffectivePressure } from './friction';
+import { breathe, type Pocket, pocketPressure } from './pockets';
+import { createThrottles } from './throttles';
+
+/** Integration step, s: 0.6 degrees of crank at 1000 rpm. Halving it changes the cycle means by under 0.5 % (tested). */
+const STEP = 1e-4;
+const CYCLE = 4 * Math.PI;
+const STARTER_SPEED = radiansPerSecondFromRpm(rpm(700));
+const STARTER_TIME = 1.5;
+const STALL_SPEED = radiansPerSecondFromRpm(rpm(350));
+
+export interface EngineSensors {
+  readonly time: Seconds;
+  readonly speed: Rpm;
+  /** Absolute pressure in each throat's runner, in the setup's order. */
+  readonly runnerPressures: readonly Pascals[];
+  readonly ambient: Pascals;
+}
+
+/**
+ * A running engine: turn an adjuster, advance time, read sensors. Mutable and deterministic: the same setup, seed and calls
+ * give the same numbers.
+ */
+export interface Engine {
+  start(): void;
+  stop(): void;
+  running(): boolean;
+  /** Turns a screw, clockwise from its head positive. False if there is no such screw or it would pass its seat or end. */
+  turn(adjuster: string, by: Turns): boolean;
+  /** Clamps or loosens a coupling. False if there is no such coupling. */
+  couple(coupling: string, clamped: boolean): boolean;
+  advance(by: Seconds): void;
+  sensors(): EngineSensors;
+  truth(): EngineTruth;
+  /** Where each adjuster stands, turns in from as found. */
+  positions(): Readonly<Record<string, Turns>>;
+  /** Ids of the couplings that are clamped. */
+  clamped(): readonly string[];
+}
+
+export type EngineOutcome =
+  | { readonly outcome: 'ready'; readonly engine: Engine }
+  | { readonly outcome: 'unsupported'; readonly reason: string };
+
+export interface EngineOptions {
+  readonly seed: number;
+  /** For the test of the step's size only. */
+  readonly step?: Seconds;
+}
+
+/** Builds an engine as found (stops astray, gains unknown, all drawn from the seed). Two-strokes are not modelled yet. */
+export function createEngine(setup: Setup, options: EngineOptions): EngineOutcome {
+  if (setup.engine.strokes === 2)
+    return { outcome: 'unsupported', reason: 'Two-stroke engines are not simulated yet.' };
+  return { outcome: 'ready', engine: buildEngine(setup, seededRandom(options.seed), options.step ?? STEP) };
+}
+
+function buildEngine(setup: Setup, random: Random, step: number): Engine {
+  const shape: CylinderShape = {
+    bore: setup.engine.boreMm / 1000,
+    stroke: setup.engine.strokeMm / 1000,
+    rod: setup.engine.rodMm / 1000,
+    compressionRatio: setup.engine.compressionRatio,
+  };
+  const ambient = STANDARD_PRESSURE;
+  const throttles = createThrottles(setup, shape, random);
+  const runners = setup.throats.map((throat) => restingRunner(throat.runnerVolumeCc * 1e-6, ambient));
+  const cylinders = setup.cylinders.map(({ id, firingDeg }) => {
+    const throat = setup.throats.findIndex(({ feeds }) => feeds.includes(id));
+    return createCylinder(shape, at(runners, throat), radiansFromDegrees(firingDeg), random);
+  });
+  const means = createCycleMeans(runners.length);
+  const displacement = sweptVolume(shape) * setup.cylinders.length;
+
+  let steps = 0;
+  let omega = 0;
+  let angle = 0;
+  let lit = false;
+  let startedAt = Number.NEGATIVE_INFINITY;
+  let areas = throttles.areas();
+
+  function oneStep() {
+    runners.forEach((runner, i) => {
+      breathe(runner, at(areas, i), ambient, STANDARD_TEMPERATURE, step);
+    });
+    if (omega > 0) turnCrank();
+    runners.forEach((runner, i) => {
+      means.add(i, ambient - pocketPressure(runner), step);
+    });
+    means.pass(step);
+    steps += 1;
+  }
+
+  function turnCrank() {
+    const friction = (frictionMeanEffectivePressure(rpmFromRadiansPerSecond(omega)) * displacement) / CYCLE;
+    const torque = cylinders.reduce((sum, cylinder) => sum + cylinder.step(angle, step, ambient, lit), -friction);
+    omega += (torque / setup.engine.flywheelKgM2) * step;
+    if (lit && steps * step - startedAt < STARTER_TIME) omega = Math.max(omega, STARTER_SPEED);
+    if (omega < STALL_SPEED) halt();
+    angle += omega * step;
+    if (angle >= CYCLE) {
+      angle -= CYCLE;
+      means.closeCycle();
+    }
+  }
+
+  function halt() {
+    omega = 0;
+    lit = false;
+    means.forget();
+  }
+
+  return {
+    start() {
+      if (omega > 0) return;
+      means.forget();
+      startedAt = steps * step;
+      lit = true;
+      omega = STARTER_SPEED;
+    },
+    stop() {
+      lit = false;
+    },
+    running: () => lit,
+    turn(adjuster, by) {
+      const turned = throttles.turn(adjuster, by);
+      areas = throttles.areas();
+      return turned;
+    },
+    couple(coupling, clamped) {
+      const done = throttles.couple(coupling, clamped);
+      areas = throttles.areas();
+      return done;
+    },
+    advance(by) {
+      // Counted in whole steps from zero, so that the way time is cut up changes nothing.
+      const until = Math.round((steps * step + by) / step);
+      while (steps < until) oneStep();
+    },
+    sensors: () => ({
+      time: seconds(steps * step),
+      speed: rpmFromRadiansPerSecond(omega),
+      runnerPressures: runners.map((runner) => pascals(pocketPressure(runner))),
+      ambient,
+    }),
+    truth: () => means.truth(setup.engine.strokes / 2),
+    positions: throttles.positions,
+    clamped: throttles.clamped,
+  };
+}
+
+function restingRunner(volume: number, ambient: Pascals): Pocket {
+  return {
+    air: (ambient * volume) / (AIR_GAS_CONSTANT * RUNNER_TEMPERATURE),
+    burnt: 0,
+    volume,
+    airTemperature: RUNNER_TEMPERATURE,
+    burntTemperature: RUNNER_TEMPERATURE,
+  };
+}

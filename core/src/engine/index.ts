@@ -1,0 +1,4 @@
+export * from './crank';
+export type { EngineTruth } from './cycleMeans';
+export * from './engine';
+export * from './friction';

@@ -1,0 +1,4 @@
+export * from './decoder';
+export * from './encoder';
+export * from './samples';
+export * from './trace';

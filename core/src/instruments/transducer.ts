@@ -1,0 +1,45 @@
+import type { Random } from '../random';
+import { type Pascals, pascals, type Seconds } from '../units';
+
+export interface TransducerOptions {
+  /** First-order lag of hose and sensor. */
+  readonly timeConstant: Seconds;
+  /** Zero error of this channel, drawn once. */
+  readonly offsetSpread: Pascals;
+  /** White noise of each sample, standard deviation. */
+  readonly noise: Pascals;
+  /** Step of the converter. */
+  readonly resolution: Pascals;
+  /** Full scale; beyond it the channel clips. */
+  readonly fullScale: Pascals;
+}
+
+/** Ours: a mid-priced silicon sensor on half a metre of hose, 12 bits over 100 kPa. */
+export const DEFAULT_TRANSDUCER: TransducerOptions = {
+  timeConstant: 0.004 as Seconds,
+  offsetSpread: pascals(600),
+  noise: pascals(60),
+  resolution: pascals(24.4),
+  fullScale: pascals(100_000),
+};
+
+/** One simulated vacuum channel: give it the true depression and the time since the last sample, get what the gauge shows. Mutable. */
+export interface Transducer {
+  show(depression: Pascals, since: Seconds): Pascals;
+  readonly offset: Pascals;
+}
+
+/** A transducer whose offset is drawn uniformly within the spread. */
+export function createTransducer(random: Random, options: TransducerOptions = DEFAULT_TRANSDUCER): Transducer {
+  const offset = pascals(options.offsetSpread * (2 * random.uniform() - 1));
+  let lagged = 0;
+  return {
+    offset,
+    show(depression, since) {
+      lagged += (depression - lagged) * (1 - Math.exp(-since / options.timeConstant));
+      const raw = lagged + offset + options.noise * random.normal();
+      const stepped = Math.round(raw / options.resolution) * options.resolution;
+      return pascals(Math.min(options.fullScale, Math.max(-options.fullScale, stepped)));
+    },
+  };
+}

@@ -1,0 +1,29 @@
+import Type from 'typebox';
+import { closed, envelope } from './envelope';
+
+/** Engine stopped, hoses open to the air: what each gauge shows then is its offset. */
+const GaugesZeroed = Type.Object(
+  {
+    what: Type.Literal('gaugesZeroed'),
+    channels: Type.Array(
+      Type.Object(
+        {
+          throat: Type.String({ minLength: 1, maxLength: 32 }),
+          offsetKPa: Type.Number({ minimum: -20, maximum: 20 }),
+          uncertaintyKPa: Type.Number({ exclusiveMinimum: 0 }),
+        },
+        closed,
+      ),
+      { minItems: 1, maxItems: 8 },
+    ),
+  },
+  closed,
+);
+
+/** The cautions for running an engine were shown and taken note of. */
+const CautionsRead = Type.Object({ what: Type.Literal('cautionsRead') }, closed);
+
+export const CheckSchema = Type.Object(
+  { ...envelope, kind: Type.Literal('check'), check: Type.Union([GaugesZeroed, CautionsRead]) },
+  closed,
+);

@@ -1,0 +1,56 @@
+import Type, { type Static } from 'typebox';
+import { type Checked, checkerFor } from '../../validation';
+import { CheckSchema } from './check';
+import { CoupledSchema } from './coupled';
+import { FinishedSchema } from './finished';
+import { MoveSchema } from './move';
+import { NoteSchema } from './note';
+import { OpenedSchema } from './opened';
+import { ReadingSchema } from './reading';
+import { UndoneSchema } from './undone';
+
+export const JobEventSchema = Type.Union([
+  OpenedSchema,
+  ReadingSchema,
+  MoveSchema,
+  CheckSchema,
+  NoteSchema,
+  CoupledSchema,
+  FinishedSchema,
+  UndoneSchema,
+]);
+
+export type JobEvent = Static<typeof JobEventSchema>;
+export type JobEventKind = JobEvent['kind'];
+export type EventOf<K extends JobEventKind> = Extract<JobEvent, { kind: K }>;
+
+const checkers: { readonly [K in JobEventKind]: (data: unknown) => Checked<JobEvent> } = {
+  opened: checkerFor(OpenedSchema),
+  reading: checkerFor(ReadingSchema),
+  move: checkerFor(MoveSchema),
+  check: checkerFor(CheckSchema),
+  note: checkerFor(NoteSchema),
+  coupled: checkerFor(CoupledSchema),
+  finished: checkerFor(FinishedSchema),
+  undone: checkerFor(UndoneSchema),
+};
+
+export const JOB_EVENT_KINDS = Object.keys(checkers).filter(isKind);
+
+/** An event from outside, checked by the schema of its own kind, so that problems name its fields and not all kinds at once. */
+export function checkEvent(data: unknown): Checked<JobEvent> {
+  const kind = typeof data === 'object' && data !== null && 'kind' in data ? data.kind : undefined;
+  if (typeof kind !== 'string' || !isKind(kind)) {
+    return {
+      outcome: 'invalid',
+      problems: [{ path: '/kind', reason: `must be one of ${Object.keys(checkers).join(', ')}` }],
+    };
+  }
+  return checkers[kind](data);
+}
+
+function isKind(text: string): text is JobEventKind {
+  return Object.hasOwn(checkers, text);
+}
+
+export { ReadingChannelSchema } from './reading';

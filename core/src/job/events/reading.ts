@@ -1,0 +1,61 @@
+import Type from 'typebox';
+import { closed, envelope } from './envelope';
+
+const Depression = Type.Number({ minimum: -120, maximum: 120 });
+const Uncertainty = Type.Number({ exclusiveMinimum: 0, maximum: 120 });
+
+export const ReadingChannelSchema = Type.Object(
+  {
+    throat: Type.String({ minLength: 1, maxLength: 32 }),
+    /** Cycle-mean depression as the gauge showed it, offset and all. */
+    depressionKPa: Depression,
+    /** Standard uncertainty of the mean. */
+    uncertaintyKPa: Uncertainty,
+    /** Standard uncertainty of the distance from the mean of all channels, where they were read together. */
+    againstGroupKPa: Type.Optional(Uncertainty),
+    pulseKPa: Type.Optional(Type.Number({ minimum: 0, maximum: 250 })),
+    state: Type.Union([
+      Type.Literal('steady'),
+      Type.Literal('settling'),
+      Type.Literal('clipped'),
+      Type.Literal('implausible'),
+      Type.Literal('byEye'),
+    ]),
+    /** What stood on the dial, before any conversion. */
+    shown: Type.Optional(
+      Type.Object(
+        {
+          value: Type.Number(),
+          unit: Type.String({ maxLength: 8 }),
+          reference: Type.Union([Type.Literal('vacuum'), Type.Literal('gauge'), Type.Literal('absolute')]),
+        },
+        closed,
+      ),
+    ),
+  },
+  closed,
+);
+
+/** A reading of the running engine: one figure for each throat that was read, and the speed where known. */
+export const ReadingSchema = Type.Object(
+  {
+    ...envelope,
+    kind: Type.Literal('reading'),
+    source: Type.Union([Type.Literal('gauge'), Type.Literal('file'), Type.Literal('byEye'), Type.Literal('program')]),
+    sourceName: Type.Optional(Type.String({ maxLength: 120 })),
+    durationS: Type.Number({ minimum: 0 }),
+    barometerKPa: Type.Number({ minimum: 50, maximum: 115 }),
+    channels: Type.Array(ReadingChannelSchema, { minItems: 1, maxItems: 8 }),
+    speed: Type.Optional(
+      Type.Object(
+        {
+          rpm: Type.Number({ exclusiveMinimum: 0, maximum: 20000 }),
+          uncertaintyRpm: Type.Number({ exclusiveMinimum: 0 }),
+          from: Type.Union([Type.Literal('tachometer'), Type.Literal('pulses'), Type.Literal('byEye')]),
+        },
+        closed,
+      ),
+    ),
+  },
+  closed,
+);

@@ -1,0 +1,88 @@
+import { assertNever } from '../sequence';
+import type { Setup } from '../setup';
+import { type Turns, turns } from '../units';
+import type { EventOf, JobEvent } from './events';
+import { effectiveEvents } from './undo';
+
+/** A job as its log tells it. `closed` ends with the finishing event; everything is derived, nothing is stored twice. */
+export interface Job {
+  readonly machine: string;
+  readonly complaint: string;
+  readonly setup: Setup;
+  readonly openedAt: string;
+  readonly status: 'open' | 'finished';
+  readonly finish: EventOf<'finished'> | undefined;
+  readonly cautionsRead: boolean;
+  readonly gaugesZeroed: boolean;
+  readonly readings: readonly EventOf<'reading'>[];
+  readonly moves: readonly EventOf<'move'>[];
+  readonly notes: readonly EventOf<'note'>[];
+  /** Net turns of each adjuster from as found. */
+  readonly positions: Readonly<Record<string, Turns>>;
+  /** Couplings that are clamped now. */
+  readonly clamped: readonly string[];
+  /** What has happened since the last reading; a reading is stale when something has. */
+  readonly sinceReading: 'noReading' | 'nothing' | 'move' | 'coupled';
+}
+
+/**
+ * Folds a whole log. Undefined for an empty one.
+ * @throws Error when the log does not begin with its opening: it was checked at its door, so that is our mistake.
+ */
+export function foldJob(events: readonly JobEvent[]): Job | undefined {
+  const [first, ...rest] = effectiveEvents(events);
+  if (first === undefined) return undefined;
+  if (first.kind !== 'opened') throw new Error(`A job's log begins with "opened", not "${first.kind}"`);
+  return rest.reduce(foldJobEvent, openedJob(first));
+}
+
+function openedJob({ machine, complaint, setup, at }: EventOf<'opened'>): Job {
+  return {
+    machine,
+    complaint,
+    setup,
+    openedAt: at,
+    status: 'open',
+    finish: undefined,
+    cautionsRead: false,
+    gaugesZeroed: false,
+    readings: [],
+    moves: [],
+    notes: [],
+    positions: Object.fromEntries(setup.adjusters.map(({ id }) => [id, turns(0)])),
+    clamped: [],
+    sinceReading: 'noReading',
+  };
+}
+
+function foldJobEvent(job: Job, event: JobEvent): Job {
+  switch (event.kind) {
+    case 'reading':
+      return { ...job, readings: [...job.readings, event], sinceReading: 'nothing' };
+    case 'move': {
+      const before = job.positions[event.adjuster] ?? turns(0);
+      const positions = { ...job.positions, [event.adjuster]: turns(before + event.turns) };
+      return { ...job, moves: [...job.moves, event], positions, sinceReading: staleBy(job, 'move') };
+    }
+    case 'check':
+      return event.check.what === 'gaugesZeroed' ? { ...job, gaugesZeroed: true } : { ...job, cautionsRead: true };
+    case 'note':
+      return { ...job, notes: [...job.notes, event] };
+    case 'coupled': {
+      const others = job.clamped.filter((id) => id !== event.coupling);
+      const clamped = event.state === 'clamped' ? [...others, event.coupling] : others;
+      return { ...job, clamped, sinceReading: staleBy(job, 'coupled') };
+    }
+    case 'finished':
+      return { ...job, status: 'finished', finish: event };
+    case 'opened':
+    case 'undone':
+      return job;
+    default:
+      return assertNever(event);
+  }
+}
+
+function staleBy(job: Job, by: 'move' | 'coupled'): Job['sinceReading'] {
+  return job.readings.length === 0 ? 'noReading' : by;
+}

@@ -1,0 +1,5 @@
+export * from './decide';
+export * from './events';
+export * from './fold';
+export * from './fromSignal';
+export * from './undo';

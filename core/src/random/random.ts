@@ -1,0 +1,32 @@
+import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+
+/** A seeded source of chance. Same seed, same numbers, on every machine: the core has no other. */
+export interface Random {
+  /** Uniform in [0, 1). */
+  uniform(): number;
+  /** Standard normal. */
+  normal(): number;
+}
+
+/** A source of chance for a whole-number seed. */
+export function seededRandom(seed: number): Random {
+  const generator = xoroshiro128plus(seed | 0);
+  let spare: number | undefined;
+  const uniform = () => uniformFloat64(generator);
+  return {
+    uniform,
+    // Box and Muller, Annals of Mathematical Statistics 29 (1958) 610: two normals from two uniforms.
+    normal() {
+      if (spare !== undefined) {
+        const value = spare;
+        spare = undefined;
+        return value;
+      }
+      const radius = Math.sqrt(-2 * Math.log(1 - uniform()));
+      const angle = 2 * Math.PI * uniform();
+      spare = radius * Math.sin(angle);
+      return radius * Math.cos(angle);
+    },
+  };
+}

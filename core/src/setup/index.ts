@@ -1,0 +1,4 @@
+export * from './archetypes';
+export * from './effect';
+export * from './problems';
+export * from './schema';

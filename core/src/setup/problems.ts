@@ -1,0 +1,59 @@
+import type { Problem } from '../validation';
+import type { Setup } from './schema';
+
+/**
+ * What the schema cannot say about a setup: parts that point at nothing, throats without a cylinder, screws that move nothing.
+ * Returns one problem for each fault with the path to it; an empty list means the setup can be worked with.
+ */
+export function setupProblems(setup: Setup): readonly Problem[] {
+  return [...repeatedIds(setup), ...looseEnds(setup), ...uselessParts(setup)];
+}
+
+function repeatedIds(setup: Setup): Problem[] {
+  const lists = {
+    cylinders: setup.cylinders,
+    throats: setup.throats,
+    adjusters: setup.adjusters,
+    couplings: setup.couplings,
+  };
+  return Object.entries(lists).flatMap(([list, parts]) => {
+    const seen = new Set<string>();
+    return parts.flatMap(({ id }, index) => {
+      if (seen.has(id)) return [{ path: `/${list}/${index}/id`, reason: `"${id}" is used twice` }];
+      seen.add(id);
+      return [];
+    });
+  });
+}
+
+function looseEnds(setup: Setup): Problem[] {
+  const cylinders = new Set(setup.cylinders.map(({ id }) => id));
+  const throats = new Set(setup.throats.map(({ id }) => id));
+  const missing = (known: Set<string>, id: string, path: string, what: string): Problem[] =>
+    known.has(id) ? [] : [{ path, reason: `there is no ${what} "${id}"` }];
+  return [
+    ...setup.throats.flatMap((throat, t) =>
+      throat.feeds.flatMap((id, f) => missing(cylinders, id, `/throats/${t}/feeds/${f}`, 'cylinder')),
+    ),
+    ...setup.adjusters.flatMap((adjuster, a) =>
+      adjuster.acts.flatMap((act, i) => missing(throats, act.throat, `/adjusters/${a}/acts/${i}/throat`, 'throat')),
+    ),
+    ...setup.couplings.flatMap((coupling, c) =>
+      coupling.joins.flatMap((id, j) => missing(throats, id, `/couplings/${c}/joins/${j}`, 'throat')),
+    ),
+  ];
+}
+
+function uselessParts(setup: Setup): Problem[] {
+  const fed = new Set(setup.throats.flatMap(({ feeds }) => feeds));
+  return [
+    ...setup.cylinders.flatMap(({ id }, c) =>
+      fed.has(id) ? [] : [{ path: `/cylinders/${c}`, reason: `no throat feeds cylinder "${id}"` }],
+    ),
+    ...setup.adjusters.flatMap(({ label, range }, a) =>
+      range.inTurns + range.outTurns > 0
+        ? []
+        : [{ path: `/adjusters/${a}/range`, reason: `${label} cannot be turned, so it moves nothing` }],
+    ),
+  ];
+}

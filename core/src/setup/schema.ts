@@ -1,0 +1,106 @@
+import Type, { type Static } from 'typebox';
+
+/** A short name used inside the document to point at a part. */
+export const PartId = Type.String({ pattern: '^[A-Za-z0-9][A-Za-z0-9_-]{0,31}$' });
+
+const Label = Type.String({ minLength: 1, maxLength: 80 });
+const closed = { additionalProperties: false };
+
+export const CylinderSchema = Type.Object(
+  {
+    id: PartId,
+    /** Crank angle at which this cylinder fires, in degrees after cylinder 1's, within one cycle. */
+    firingDeg: Type.Number({ minimum: 0, exclusiveMaximum: 720 }),
+  },
+  closed,
+);
+
+export const ThroatSchema = Type.Object(
+  {
+    id: PartId,
+    carburetor: Label,
+    feeds: Type.Array(PartId, { minItems: 1, uniqueItems: true }),
+    boreMm: Type.Number({ exclusiveMinimum: 5, maximum: 120 }),
+    /** Volume between the throttle and the intake valve. */
+    runnerVolumeCc: Type.Number({ exclusiveMinimum: 1, maximum: 20000 }),
+    closedAngleDeg: Type.Number({ minimum: 0.5, maximum: 30 }),
+    /** Effective open area past the closed plate. */
+    closedLeakageMm2: Type.Number({ minimum: 0, maximum: 200 }),
+  },
+  closed,
+);
+
+/** How a screw acts on one throat: turned in (clockwise, seen from its head) it opens or closes that throttle. */
+export const AdjusterActSchema = Type.Object(
+  { throat: PartId, turnedIn: Type.Union([Type.Literal('opens'), Type.Literal('closes')]) },
+  closed,
+);
+
+export const AdjusterSchema = Type.Object(
+  {
+    id: PartId,
+    label: Label,
+    kind: Type.Union([Type.Literal('throttleStop'), Type.Literal('synchronisingScrew'), Type.Literal('idleKnob')]),
+    acts: Type.Array(AdjusterActSchema, { minItems: 1 }),
+    pitchMm: Type.Number({ exclusiveMinimum: 0, maximum: 3 }),
+    /** Distance from the throttle shaft's axis to where the screw pushes. */
+    leverMm: Type.Number({ exclusiveMinimum: 1, maximum: 300 }),
+    /** Turns out to the seat and in to the end of travel, from as found. */
+    range: Type.Object({ outTurns: Type.Number({ minimum: 0 }), inTurns: Type.Number({ minimum: 0 }) }, closed),
+    /** Where the person looks from when the hand's direction is named. */
+    seenFrom: Label,
+    /** Expected change of the natural logarithm of airflow per turn in, if known better than by the kind's default. */
+    airflowPerTurn: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 5 })),
+  },
+  closed,
+);
+
+export const CouplingSchema = Type.Object(
+  { id: PartId, label: Label, joins: Type.Array(PartId, { minItems: 2, uniqueItems: true }) },
+  closed,
+);
+
+export const TargetsSchema = Type.Object(
+  {
+    /** Largest difference of depression between any two throats that counts as balanced. */
+    spreadKPa: Type.Number({ exclusiveMinimum: 0, maximum: 20 }),
+    idleRpm: Type.Number({ minimum: 300, maximum: 4000 }),
+    idleBandRpm: Type.Number({ exclusiveMinimum: 0, maximum: 1000 }),
+  },
+  closed,
+);
+
+export const SETUP_FORMAT = 'amber-needle/setup';
+
+/** A machine's bank as a document: what is there, what feeds what, and what each screw moves. */
+export const SetupSchema = Type.Object(
+  {
+    format: Type.Literal(SETUP_FORMAT),
+    version: Type.Literal(1),
+    name: Label,
+    engine: Type.Object(
+      {
+        strokes: Type.Union([Type.Literal(2), Type.Literal(4)]),
+        boreMm: Type.Number({ exclusiveMinimum: 10, maximum: 200 }),
+        strokeMm: Type.Number({ exclusiveMinimum: 10, maximum: 250 }),
+        rodMm: Type.Number({ exclusiveMinimum: 20, maximum: 600 }),
+        compressionRatio: Type.Number({ minimum: 4, maximum: 16 }),
+        flywheelKgM2: Type.Number({ exclusiveMinimum: 0, maximum: 10 }),
+      },
+      closed,
+    ),
+    cylinders: Type.Array(CylinderSchema, { minItems: 1, maxItems: 8 }),
+    throats: Type.Array(ThroatSchema, { minItems: 1, maxItems: 8 }),
+    adjusters: Type.Array(AdjusterSchema, { minItems: 1, maxItems: 24 }),
+    couplings: Type.Array(CouplingSchema, { maxItems: 8 }),
+    targets: TargetsSchema,
+  },
+  closed,
+);
+
+export type Cylinder = Static<typeof CylinderSchema>;
+export type Throat = Static<typeof ThroatSchema>;
+export type Adjuster = Static<typeof AdjusterSchema>;
+export type Coupling = Static<typeof CouplingSchema>;
+export type Targets = Static<typeof TargetsSchema>;
+export type Setup = Static<typeof SetupSchema>;

@@ -1,0 +1,50 @@
+import { extremesOf } from './statistics';
+
+/** What a channel is good for, with the reason where it is not. */
+export type ChannelState =
+  | { readonly kind: 'settling' }
+  | { readonly kind: 'steady' }
+  | { readonly kind: 'lost' }
+  | { readonly kind: 'clipped' }
+  | { readonly kind: 'implausible'; readonly because: 'looksAbsolute' | 'flatWhileOthersPulse' | 'outOfRange' };
+
+interface ChannelFacts {
+  readonly samples: readonly number[];
+  readonly expected: number;
+  readonly mean: number;
+  readonly pulse: number;
+  readonly strongestPulse: number;
+}
+
+/** Fewer samples than this share of those due: the channel is lost. */
+const FEWEST_SHARE = 0.5;
+/** More samples than this share at the very same extreme, on a channel that swings: its top is cut off. Ours. */
+const CLIPPED_SHARE = 0.05;
+const SMALLEST_SWING = 2;
+/** No throttled engine idles with less than 15 kPa in its runner; near ambient it is an absolute figure. kPa, ours. */
+const HIGHEST_DEPRESSION = 85;
+const NEAR_AMBIENT = [90, 108] as const;
+const LOWEST_DEPRESSION = -15;
+/** A channel that swings by less than this share of the strongest one is not connected to its runner. */
+const FLAT_SHARE = 0.03;
+
+/** Names the state of a channel from plain facts about a stretch of it; drift is judged by the caller. */
+export function judgeChannel(facts: ChannelFacts): ChannelState {
+  const { samples, expected, mean, pulse, strongestPulse } = facts;
+  if (samples.length === 0 || samples.length < FEWEST_SHARE * expected) return { kind: 'lost' };
+  if (pulse < SMALLEST_SWING && mean > NEAR_AMBIENT[0] && mean < NEAR_AMBIENT[1]) {
+    return { kind: 'implausible', because: 'looksAbsolute' };
+  }
+  if (strongestPulse > SMALLEST_SWING && pulse < FLAT_SHARE * strongestPulse) {
+    return { kind: 'implausible', because: 'flatWhileOthersPulse' };
+  }
+  if (mean > HIGHEST_DEPRESSION || mean < LOWEST_DEPRESSION) return { kind: 'implausible', because: 'outOfRange' };
+  return isClipped(samples) ? { kind: 'clipped' } : { kind: 'steady' };
+}
+
+function isClipped(samples: readonly number[]): boolean {
+  const { low, high } = extremesOf(samples);
+  if (high - low < SMALLEST_SWING) return false;
+  const atExtreme = (extreme: number) => samples.filter((value) => value === extreme).length / samples.length;
+  return atExtreme(high) > CLIPPED_SHARE || atExtreme(low) > CLIPPED_SHARE;
+}

@@ -1,0 +1,170 @@
+import { at } from '../sequence';
+import { type KiloPascals, kiloPascals, type Rpm, rpm, rpmFromCycleHz, type Seconds, seconds } from '../units';
+import { type ChannelState, judgeChannel } from './channelState';
+import { type Cycles, findCycles, meanCycleTime } from './cycles';
+import { type EvenWindow, evenWindow } from './grid';
+import { correlatedMean, meanOf } from './statistics';
+import { between, durationOf, type SampleWindow, since } from './window';
+
+export interface ChannelReading {
+  readonly throat: string;
+  readonly state: ChannelState;
+  /** Cycle-mean depression; NaN when the channel is lost. */
+  readonly depression: KiloPascals;
+  /** Standard uncertainty of the mean, from the effective sample size. Offsets of the gauge are not in it. */
+  readonly uncertainty: KiloPascals;
+  /**
+   * Standard uncertainty of this channel's distance from the mean of all channels. Smaller: speed wanders move all cylinders
+   * together and drop out cycle by cycle. Infinite when channels cannot be compared cycle by cycle.
+   */
+  readonly againstGroup: KiloPascals;
+  /** Peak to peak within a cycle; 0 when no pulses are seen. */
+  readonly pulse: KiloPascals;
+}
+
+export interface SpeedReading {
+  readonly speed: Rpm;
+  readonly uncertainty: Rpm;
+  readonly from: 'tachometer' | 'pulses';
+}
+
+/** What a window of samples says. */
+export interface SignalReading {
+  /** `stopped`: gauges near zero without pulses. `waiting`: too little to say anything. */
+  readonly phase: 'waiting' | 'stopped' | 'settling' | 'steady';
+  readonly from: Seconds;
+  readonly duration: Seconds;
+  readonly channels: readonly ChannelReading[];
+  readonly speed: SpeedReading | undefined;
+}
+
+/** Shortest stretch a reading may stand on, s. Ours: some 25 cycles at idle, enough to tell drift from flutter. */
+export const SHORTEST_READING = seconds(3);
+/** Longer stretches are tried first, s: the longest one without drift has the least uncertainty. */
+const STRETCHES = [8, 5, SHORTEST_READING] as const;
+/** Halves of a stretch that differ by more than this many uncertainties, and by more than this many kPa, are still settling. */
+const DRIFT_SIGMAS = 3;
+const SMALLEST_DRIFT = 0.12;
+/** A mean this close to zero without pulses is an engine that stands still, kPa. */
+const STOPPED_BELOW = 3;
+
+/**
+ * The reading of the end of a window: the longest stretch without drift, or the shortest one marked as settling.
+ * conditionSignal -> findCycles -> judge, in that order; `strokes` turns cycle time into speed.
+ */
+export function steadyReading(window: SampleWindow, strokes: 2 | 4): SignalReading {
+  const end = window.times.at(-1) ?? 0;
+  const available = durationOf(window);
+  // A whisker of slack: a stretch asked for as 8 s may hold 7.998 s of samples.
+  const stretches = STRETCHES.filter((length) => length <= available + 0.05);
+  const readings = stretches.map((length) => readStretch(since(window, end - length), strokes));
+  const clean = readings.find(({ phase }) => phase === 'steady' || phase === 'stopped');
+  if (clean !== undefined) return clean;
+  const shortest = readings.at(-1) ?? readStretch(window, strokes);
+  return { ...shortest, phase: shortest.phase === 'steady' ? 'settling' : shortest.phase };
+}
+
+/**
+ * The reading of a recording: all of it if the engine was steady throughout, else its latest steady stretch, else all of it
+ * marked as settling.
+ */
+export function recordingReading(window: SampleWindow, strokes: 2 | 4): SignalReading {
+  const whole = readStretch(window, strokes);
+  if (whole.phase !== 'settling') return whole;
+  const start = window.times[0] ?? 0;
+  const end = window.times.at(-1) ?? 0;
+  for (let until = end; until - STRETCHES[0] >= start; until -= STRETCHES[0] / 2) {
+    const stretch = readStretch(between(window, until - STRETCHES[0], until), strokes);
+    if (stretch.phase === 'steady') return stretch;
+  }
+  return whole;
+}
+
+/** Reads one stretch as a whole. */
+export function readStretch(window: SampleWindow, strokes: 2 | 4): SignalReading {
+  const even = evenWindow(window);
+  const cycles = even && findCycles(even);
+  const channels = window.channels.map((_, i) => readChannel(window, cycles, i));
+  return {
+    phase: phaseOf(channels, even, cycles),
+    from: seconds(window.times[0] ?? 0),
+    duration: seconds(durationOf(window)),
+    channels: channels.map(({ reading }) => reading),
+    speed: readSpeed(window, cycles, strokes),
+  };
+}
+
+interface JudgedChannel {
+  readonly reading: ChannelReading;
+  readonly drifts: boolean;
+}
+
+function readChannel(window: SampleWindow, cycles: Cycles | undefined, index: number): JudgedChannel {
+  const channel = window.channels[index];
+  const samples = channel?.depressionsKPa.filter((value) => !Number.isNaN(value)) ?? [];
+  // Without pulses (a damped dial, a stopped engine) every sample counts as one, correlation and all.
+  const series = cycles?.means[index] ?? samples;
+  const { mean, uncertainty } =
+    samples.length === 0 ? { mean: Number.NaN, uncertainty: Number.NaN } : correlatedMean(series);
+  const pulse = cycles?.pulses[index] ?? 0;
+  const others = Math.max(0, ...(cycles?.pulses ?? []).map((p) => p ?? 0));
+  const drifts = samples.length > 0 && isDrifting(series);
+  const facts = { samples, expected: window.times.length, mean, pulse, strongestPulse: others };
+  const judged = judgeChannel(facts);
+  return {
+    reading: {
+      throat: channel?.throat ?? '',
+      state: judged.kind === 'steady' && drifts ? { kind: 'settling' } : judged,
+      depression: kiloPascals(mean),
+      uncertainty: kiloPascals(uncertainty),
+      againstGroup: kiloPascals(againstGroup(cycles, index)),
+      pulse: kiloPascals(pulse),
+    },
+    drifts,
+  };
+}
+
+/** Compares cycle by cycle with the mean of all channels: see {@link ChannelReading.againstGroup}. */
+function againstGroup(cycles: Cycles | undefined, index: number): number {
+  const all = (cycles?.means ?? []).filter((means) => means !== undefined);
+  const own = cycles?.means[index];
+  if (own === undefined || all.length < 2) return Number.POSITIVE_INFINITY;
+  const group = (cycle: number) => meanOf(all.map((means) => at(means, cycle)));
+  return correlatedMean(own.map((mean, cycle) => mean - group(cycle))).uncertainty;
+}
+
+function isDrifting(series: readonly number[]): boolean {
+  const half = Math.floor(series.length / 2);
+  if (half < 2) return true;
+  const first = correlatedMean(series.slice(0, half));
+  const second = correlatedMean(series.slice(-half));
+  const difference = Math.abs(second.mean - first.mean);
+  return difference > Math.max(SMALLEST_DRIFT, DRIFT_SIGMAS * Math.hypot(first.uncertainty, second.uncertainty));
+}
+
+function phaseOf(channels: readonly JudgedChannel[], even: EvenWindow | undefined, cycles: Cycles | undefined) {
+  const live = channels.filter(({ reading }) => reading.state.kind !== 'lost');
+  if (even === undefined || live.length === 0) return 'waiting';
+  const drifting = live.some(({ drifts }) => drifts);
+  const still = cycles === undefined && live.every(({ reading }) => Math.abs(reading.depression) < STOPPED_BELOW);
+  if (still && !drifting) return 'stopped';
+  return drifting ? 'settling' : 'steady';
+}
+
+function readSpeed(window: SampleWindow, cycles: Cycles | undefined, strokes: 2 | 4): SpeedReading | undefined {
+  const tachometer = window.rpm?.filter((value) => !Number.isNaN(value)) ?? [];
+  if (tachometer.length > 0) {
+    const { mean, uncertainty } = correlatedMean(everyTenth(tachometer));
+    const known = Number.isFinite(uncertainty) ? uncertainty : meanOf(tachometer);
+    return { speed: rpm(mean), uncertainty: rpm(known), from: 'tachometer' };
+  }
+  if (cycles === undefined) return undefined;
+  const { mean, uncertainty } = meanCycleTime(cycles);
+  const speed = rpmFromCycleHz(1 / mean, strokes);
+  return { speed, uncertainty: rpm((speed * uncertainty) / mean), from: 'pulses' };
+}
+
+/** A tachometer is sampled far faster than it changes: thinned, so that lag sums stay cheap. */
+function everyTenth(values: readonly number[]): readonly number[] {
+  return values.length < 100 ? values : values.filter((_, i) => i % 10 === 0);
+}

@@ -1,0 +1,127 @@
+import { adviseNextMove } from '../advice';
+import { foldBelief } from '../belief';
+import { createEngine, type Engine, type EngineTruth } from '../engine';
+import { createTransducer } from '../instruments';
+import { decide, foldJob, type JobEvent, type Proposal, readingFromSignal, zeroFromSignal } from '../job';
+import { type Random, seededRandom } from '../random';
+import type { Setup } from '../setup';
+import { type SampleWindow, type SignalReading, steadyReading } from '../signal';
+import { kiloPascals, pascals, type Seconds, seconds, toKiloPascals } from '../units';
+
+export interface TrialOptions {
+  readonly setup: Setup;
+  readonly seed: number;
+  readonly machine: string;
+  readonly complaint: string;
+  /** ISO time of a moment so long after the job was opened: the core has no clock. */
+  readonly clock: (afterOpening: Seconds) => string;
+}
+
+export interface TrialResult {
+  readonly events: readonly JobEvent[];
+  /** `givenUp`: no end in sight after 60 advices; `refused`: the engine or the log would not take a step. */
+  readonly outcome: 'finished' | 'givenUp' | 'refused';
+  readonly truth: EngineTruth;
+}
+
+const RATE_HZ = 500;
+const MOST_ADVICES = 60;
+/** Time a hand needs for a turn, and an engine to settle after it, s. */
+const HAND_TIME = seconds(10);
+const SETTLING_TIME = seconds(6);
+const READING_TIME = seconds(8);
+
+/**
+ * A whole job on the practice engine with a tireless hand that does what is advised: for tests, benchmarks and the demo
+ * workshop. The hand sees gauges only; the truth is returned beside the log.
+ */
+export function runTrial(options: TrialOptions): TrialResult {
+  const { setup, seed } = options;
+  const made = createEngine(setup, { seed });
+  if (made.outcome === 'unsupported') throw new Error(made.reason);
+  const bench = createBench(made.engine, setup, seed);
+  const ids = seededRandom(seed ^ 0x1d5);
+  let events: readonly JobEvent[] = [];
+
+  function log(proposal: Bare<Proposal>): boolean {
+    const decision = decide(events, { ...proposal, id: eventId(ids), at: options.clock(bench.elapsed()) });
+    if (decision.outcome === 'accepted') events = [...events, decision.event];
+    return decision.outcome === 'accepted';
+  }
+  const result = (outcome: TrialResult['outcome']): TrialResult => {
+    bench.wait(SETTLING_TIME);
+    return { events, outcome, truth: made.engine.truth() };
+  };
+
+  log({ kind: 'opened', machine: options.machine, complaint: options.complaint, setup });
+  log({ kind: 'check', check: { what: 'cautionsRead' } });
+  for (let i = 0; i < MOST_ADVICES; i += 1) {
+    const job = foldJob(events);
+    if (job === undefined) return result('refused');
+    const advice = adviseNextMove(job, foldBelief(setup, events), { seed, live: 'steady' });
+    switch (advice.kind) {
+      case 'done':
+        log({ kind: 'finished', outcome: 'balanced', probability: advice.grounds.probability });
+        return result('finished');
+      case 'turn':
+        if (!made.engine.turn(advice.adjuster, advice.turns)) return result('refused');
+        log({ kind: 'move', adjuster: advice.adjuster, turns: advice.turns, advisedTurns: advice.turns });
+        bench.wait(HAND_TIME);
+        break;
+      case 'couple':
+        made.engine.couple(advice.coupling, advice.state === 'clamped');
+        log({ kind: 'coupled', coupling: advice.coupling, state: advice.state });
+        bench.wait(HAND_TIME);
+        break;
+      case 'settle':
+        bench.wait(SETTLING_TIME);
+        break;
+      case 'read':
+        if (advice.purpose === 'zeroGauges') {
+          log(zeroFromSignal(bench.read(READING_TIME)));
+          made.engine.start();
+          bench.wait(SETTLING_TIME);
+        } else {
+          const reading = bench.read(READING_TIME);
+          if (reading.phase === 'steady') log(readingFromSignal(reading, { source: 'program', barometer: BAROMETER }));
+        }
+    }
+  }
+  return result('givenUp');
+}
+
+type Bare<P> = P extends unknown ? Omit<P, 'id' | 'at'> : never;
+
+const BAROMETER = kiloPascals(101.325);
+
+/** An engine with gauges on it, in simulated time. */
+function createBench(engine: Engine, setup: Setup, seed: number) {
+  const random = seededRandom(seed ^ 0x5eed);
+  const gauges = setup.throats.map(() => createTransducer(random));
+  const step = seconds(1 / RATE_HZ);
+
+  function read(duration: Seconds): SignalReading {
+    const times: number[] = [];
+    const shown = setup.throats.map((): number[] => []);
+    for (let i = 0; i < duration * RATE_HZ; i += 1) {
+      engine.advance(step);
+      const { time, runnerPressures, ambient } = engine.sensors();
+      times.push(time);
+      gauges.forEach((gauge, k) => {
+        shown[k]?.push(toKiloPascals(gauge.show(pascals(ambient - (runnerPressures[k] ?? ambient)), step)));
+      });
+    }
+    const channels = setup.throats.map(({ id }, k) => ({ throat: id, depressionsKPa: shown[k] ?? [] }));
+    const window: SampleWindow = { times, channels, rpm: undefined };
+    return steadyReading(window, setup.engine.strokes);
+  }
+
+  return { read, wait: (duration: Seconds) => engine.advance(duration), elapsed: () => engine.sensors().time };
+}
+
+/** A version 7 shaped id from seeded chance: trials must not differ from run to run. */
+function eventId(random: Random): string {
+  const hex = (digits: number) =>
+    Array.from({ length: digits }, () => Math.floor(random.uniform() * 16).toString(16)).join('');
+  return `${hex(8)}-${hex(4)}-7${hex(3)}-8${hex(3)}-${hex(12)}`;
+}

@@ -1,0 +1,4 @@
+export * from './brands';
+export * from './pressure';
+export * from './rotation';
+export * from './turnStep';

@@ -1,0 +1,44 @@
+import type { Engine } from '@amber-needle/core/engine';
+import { turns } from '@amber-needle/core/units';
+import { checkerFor } from '@amber-needle/core/validation';
+import Type, { type Static } from 'typebox';
+
+const closed = { additionalProperties: false };
+
+const CommandSchema = Type.Union([
+  Type.Object({ do: Type.Literal('start') }, closed),
+  Type.Object({ do: Type.Literal('stop') }, closed),
+  Type.Object(
+    {
+      do: Type.Literal('turn'),
+      adjuster: Type.String(),
+      turns: Type.Number({ minimum: -10, maximum: 10, multipleOf: 0.0625 }),
+    },
+    closed,
+  ),
+  Type.Object({ do: Type.Literal('couple'), coupling: Type.String(), clamped: Type.Boolean() }, closed),
+]);
+
+export type Command = Static<typeof CommandSchema>;
+
+export const checkCommand = checkerFor(CommandSchema);
+
+/** Carries out a command; a text says why it could not be. */
+export function carryOut(engine: Engine, command: Command): string | undefined {
+  switch (command.do) {
+    case 'start':
+      engine.start();
+      return undefined;
+    case 'stop':
+      engine.stop();
+      return undefined;
+    case 'turn':
+      return engine.turn(command.adjuster, turns(command.turns))
+        ? undefined
+        : `Screw ${command.adjuster} cannot be turned by ${command.turns}: no such screw, or past its seat or end.`;
+    case 'couple':
+      return engine.couple(command.coupling, command.clamped)
+        ? undefined
+        : `Coupling ${command.coupling} is not there, or as asked already.`;
+  }
+}

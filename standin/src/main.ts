@@ -1,0 +1,75 @@
+import { readFileSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { createEngine } from '@amber-needle/core/engine';
+import { readSetup } from '@amber-needle/core/formats/setup';
+import { type Setup, twinWithTwoStops } from '@amber-needle/core/setup';
+import { controlServer } from './controlServer';
+import { createGaugeSet } from './gaugeSet';
+import { HELP, parseOptions, type StandinOptions } from './options';
+import { createSender } from './sender';
+
+const BATCH_MS = 50;
+/** After a pause of the machine (a laptop lid) the engine does not race to catch up. */
+const LONGEST_LEAP_S = 0.5;
+
+const parsed = parseOptions(process.argv.slice(2));
+if (parsed.outcome === 'help') {
+  process.stdout.write(HELP);
+} else if (parsed.outcome === 'wrong') {
+  fail(`${parsed.reason}\nnpm run standin -- --help says what it takes.`);
+} else {
+  run(parsed.options);
+}
+
+function run(options: StandinOptions): void {
+  const setup = options.setupFile === undefined ? twinWithTwoStops : loadSetup(options.setupFile);
+  const made = createEngine(setup, { seed: options.seed });
+  if (made.outcome === 'unsupported') return fail(made.reason);
+  const { engine } = made;
+  if (options.running) engine.start();
+  const server = controlServer(engine, setup);
+  server.listen(options.port, '127.0.0.1', () => {
+    const { port } = server.address() as AddressInfo;
+    const control = `http://127.0.0.1:${port}`;
+    say(`control API on ${control}`);
+    const meta = {
+      reference: 'vacuum' as const,
+      barometer_kpa: 101.325,
+      source: 'Practice engine',
+      stream: `standin-${process.pid}`,
+      control,
+    };
+    const gauges = createGaugeSet(setup, engine, options.seed, options.rateHz, meta);
+    const sender = createSender(`${options.app}/api/bench/${encodeURIComponent(options.bench)}/trace`, say);
+    let simulated = 0;
+    let before = performance.now();
+    const timer = setInterval(() => {
+      const now = performance.now();
+      simulated += Math.min(LONGEST_LEAP_S, (now - before) / 1000);
+      before = now;
+      if (sender.free()) void sender.send(gauges.traceUpTo(Math.floor(simulated * options.rateHz)));
+    }, BATCH_MS);
+    for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+      process.once(signal, () => {
+        clearInterval(timer);
+        server.close();
+        process.exit(0);
+      });
+    }
+  });
+}
+
+function loadSetup(path: string): Setup {
+  const checked = readSetup(JSON.parse(readFileSync(path, 'utf8')));
+  if (checked.outcome === 'valid') return checked.value;
+  return fail(checked.problems.map((problem) => `${path}${problem.path}: ${problem.reason}`).join('\n'));
+}
+
+function say(line: string): void {
+  process.stdout.write(`standin: ${line}\n`);
+}
+
+function fail(reason: string): never {
+  process.stderr.write(`standin: ${reason}\n`);
+  process.exit(2);
+}

@@ -1,0 +1,80 @@
+import { parseArgs } from 'node:util';
+
+export interface StandinOptions {
+  /** Address of the app that the gauge sends to. */
+  readonly app: string;
+  readonly bench: string;
+  readonly port: number;
+  readonly seed: number;
+  readonly rateHz: number;
+  readonly setupFile: string | undefined;
+  /** Whether the engine runs from the first moment; else it waits for the starter. */
+  readonly running: boolean;
+}
+
+export const HELP = `standin: a gauge set on a practice engine, sending to the app as a networked gauge would
+
+  npm run standin -- [options]
+
+  --app URL      where the app is                            (http://127.0.0.1:3000)
+  --bench NAME   the bench it is connected to                (main)
+  --port N       port of its own control API on 127.0.0.1    (a free one)
+  --seed N       which engine: stops, gains, gauge offsets   (7)
+  --rate N       samples a second and channel, 200 to 1000   (500)
+  --setup FILE   a setup document (JSON)                     (the twin with two stops)
+  --running      start the engine at once                    (it waits to be started)
+  --help         this text
+
+Control API, JSON over HTTP on 127.0.0.1:
+  GET  /engine   what runs, where each screw stands
+  POST /engine   {"do":"start"} {"do":"stop"} {"do":"turn","adjuster":"A","turns":0.125}
+                 {"do":"couple","coupling":"C","clamped":true}
+  GET  /truth    the engine's own figures, which no gauge has: for tests
+`;
+
+export type Parsed =
+  | { readonly outcome: 'run'; readonly options: StandinOptions }
+  | { readonly outcome: 'help' }
+  | { readonly outcome: 'wrong'; readonly reason: string };
+
+/** Reads the command line once, at the door; below it every option has a value. */
+export function parseOptions(args: readonly string[]): Parsed {
+  let values: ReturnType<typeof parse>;
+  try {
+    values = parse(args);
+  } catch (error) {
+    return { outcome: 'wrong', reason: error instanceof Error ? error.message : String(error) };
+  }
+  if (values.help) return { outcome: 'help' };
+  const port = Number(values.port);
+  const seed = Number(values.seed);
+  const rateHz = Number(values.rate);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    return { outcome: 'wrong', reason: `--port ${values.port}: give 0 to 65535` };
+  if (!Number.isInteger(seed)) return { outcome: 'wrong', reason: `--seed ${values.seed}: give a whole number` };
+  if (!(rateHz >= 200 && rateHz <= 1000))
+    return { outcome: 'wrong', reason: `--rate ${values.rate}: give 200 to 1000` };
+  if (!URL.canParse(values.app))
+    return { outcome: 'wrong', reason: `--app ${values.app}: give an address such as http://127.0.0.1:3000` };
+  const app = values.app.replace(/\/$/, '');
+  return {
+    outcome: 'run',
+    options: { app, bench: values.bench, port, seed, rateHz, setupFile: values.setup, running: values.running },
+  };
+}
+
+function parse(args: readonly string[]) {
+  return parseArgs({
+    args: [...args],
+    options: {
+      app: { type: 'string', default: 'http://127.0.0.1:3000' },
+      bench: { type: 'string', default: 'main' },
+      port: { type: 'string', default: '0' },
+      seed: { type: 'string', default: '7' },
+      rate: { type: 'string', default: '500' },
+      setup: { type: 'string' },
+      running: { type: 'boolean', default: false },
+      help: { type: 'boolean', default: false },
+    },
+  }).values;
+}

@@ -1,0 +1,6 @@
+import { liveStream } from '@/server/bench/liveRoute';
+import { route } from '@/server/http/route';
+
+export const dynamic = 'force-dynamic';
+
+export const GET = route(async (request, { bench }: { bench: string }) => liveStream(bench, request.signal));

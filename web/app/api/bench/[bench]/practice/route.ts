@@ -1,0 +1,7 @@
+import { passToPractice } from '@/server/bench/practiceRoute';
+import { route } from '@/server/http/route';
+
+const pass = route((request, { bench }: { bench: string }) => passToPractice(request, bench));
+
+export const GET = pass;
+export const POST = pass;

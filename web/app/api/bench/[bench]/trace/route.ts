@@ -1,0 +1,4 @@
+import { takeGaugePost } from '@/server/bench/gaugeRoute';
+import { route } from '@/server/http/route';
+
+export const POST = route((request, { bench }: { bench: string }) => takeGaugePost(request, bench));

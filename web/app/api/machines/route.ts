@@ -1,0 +1,4 @@
+import { route } from '@/server/http/route';
+import { takeMachine } from '@/server/jobs/workshopService';
+
+export const POST = route(takeMachine);

@@ -1,0 +1,95 @@
+import type { JobEvent } from '@amber-needle/core/job';
+import { type Setup, twinWithTwoStops } from '@amber-needle/core/setup';
+import { runTrial } from '@amber-needle/core/trial';
+import { openDatabase } from './connection';
+import { insertJob } from './jobRepository';
+import { insertMachine, listMachines } from './machineRepository';
+
+/** Invented machines of an invented workshop. */
+const MACHINES = [
+  {
+    id: '01900000-0000-7000-8000-0000000000a1',
+    name: 'Harrow 750 twin',
+    note: 'Red tank. Owner rides it to work all year.',
+    idleRpm: 1050,
+  },
+  {
+    id: '01900000-0000-7000-8000-0000000000a2',
+    name: 'Fenwick 650 twin',
+    note: 'Long stored, new diaphragms last spring.',
+    idleRpm: 1100,
+  },
+  {
+    id: '01900000-0000-7000-8000-0000000000a3',
+    name: 'Marl parallel twin',
+    note: 'Club machine, two keys on the board.',
+    idleRpm: 1000,
+  },
+] as const;
+
+/** Finished jobs, each played through on the practice engine: what the log holds is what the gauges showed. */
+const JOBS = [
+  {
+    machine: 0,
+    id: '01900000-0000-7000-8000-0000000000b1',
+    seed: 11,
+    openedAt: '2026-03-14T09:12:00.000Z',
+    complaint: 'Shakes at idle, stalls at lights.',
+  },
+  {
+    machine: 0,
+    id: '01900000-0000-7000-8000-0000000000b2',
+    seed: 9,
+    openedAt: '2026-09-02T14:40:00.000Z',
+    complaint: 'Service. Check after the summer.',
+  },
+  {
+    machine: 1,
+    id: '01900000-0000-7000-8000-0000000000b3',
+    seed: 21,
+    openedAt: '2026-10-20T08:05:00.000Z',
+    complaint: 'Idle hunts between 900 and 1200.',
+  },
+] as const;
+
+const OPEN_JOB = {
+  machine: 2,
+  id: '01900000-0000-7000-8000-0000000000b4',
+  openedAt: '2026-11-24T16:30:00.000Z',
+  complaint: 'Pulls to one side off idle. Balance and report.',
+} as const;
+
+/** Fills an empty workshop for the demo; leaves any other alone. */
+export async function loadDemoWorkshop(url: URL): Promise<void> {
+  const db = openDatabase(url);
+  try {
+    if ((await listMachines(db)).length > 0) return;
+    for (const { id, name, note, idleRpm } of MACHINES) {
+      await insertMachine(db, { id, name, note, setup: setupFor(idleRpm), createdAt: '2026-01-05T08:00:00.000Z' });
+    }
+    for (const { machine, id, seed, openedAt, complaint } of JOBS) {
+      const { name, idleRpm, id: machineId } = MACHINES[machine];
+      const clock = (after: number) => new Date(Date.parse(openedAt) + Math.round(after * 1000)).toISOString();
+      const { events } = runTrial({ setup: setupFor(idleRpm), seed, machine: name, complaint, clock });
+      await insertJob(db, { id, machineId, openedAt }, events);
+    }
+    const { machine, id, openedAt, complaint } = OPEN_JOB;
+    const { name, idleRpm, id: machineId } = MACHINES[machine];
+    const opened: JobEvent = {
+      kind: 'opened',
+      id: '01900000-0000-7000-8000-0000000000c1',
+      seq: 1,
+      at: openedAt,
+      machine: name,
+      complaint,
+      setup: setupFor(idleRpm),
+    };
+    await insertJob(db, { id, machineId, openedAt }, [opened]);
+  } finally {
+    await db.destroy();
+  }
+}
+
+function setupFor(idleRpm: number): Setup {
+  return { ...twinWithTwoStops, targets: { ...twinWithTwoStops.targets, idleRpm } };
+}

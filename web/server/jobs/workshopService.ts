@@ -1,0 +1,44 @@
+import { setupProblems, twinWithTwoStops } from '@amber-needle/core/setup';
+import { checkerFor } from '@amber-needle/core/validation';
+import Type from 'typebox';
+import { database } from '../db/connection';
+import { insertMachine } from '../db/machineRepository';
+import { readJson } from '../http/body';
+import { Refused } from '../http/refused';
+import { openJob } from './jobService';
+import { NewMachineSchema } from './newMachine';
+
+const Id = Type.String({ pattern: '^[0-9a-f-]{36}$' });
+const checkMachine = checkerFor(
+  Type.Object({ id: Id, ...NewMachineSchema.properties }, { additionalProperties: false }),
+);
+const checkJob = checkerFor(
+  Type.Object({ id: Id, machineId: Id, complaint: Type.String({ maxLength: 2000 }) }, { additionalProperties: false }),
+);
+
+/** Adds a machine from the form's fields. */
+export async function takeMachine(request: Request): Promise<Response> {
+  const checked = checkMachine(await readJson(request));
+  if (checked.outcome === 'invalid') throw new Refused(422, 'The machine cannot be added.', checked.problems);
+  const { id, name, note, idleRpm, spreadKPa } = checked.value;
+  const setup = { ...twinWithTwoStops, targets: { ...twinWithTwoStops.targets, idleRpm, spreadKPa } };
+  const problems = setupProblems(setup);
+  if (problems.length > 0) throw new Refused(422, 'The machine cannot be added.', problems);
+  await insertMachine(database(), {
+    id,
+    name: name.trim(),
+    note: note.trim(),
+    setup,
+    createdAt: new Date().toISOString(),
+  });
+  return Response.json({ id });
+}
+
+/** Opens a job from the form's fields. */
+export async function takeJob(request: Request): Promise<Response> {
+  const checked = checkJob(await readJson(request));
+  if (checked.outcome === 'invalid') throw new Refused(422, 'The job cannot be opened.', checked.problems);
+  const { id, machineId, complaint } = checked.value;
+  await openJob(machineId, id, complaint.trim());
+  return Response.json({ id });
+}
