@@ -24,7 +24,7 @@ if (parsed.outcome === 'help') {
 function run(options: StandinOptions): void {
   const setup = options.setupFile === undefined ? twinWithTwoStops : loadSetup(options.setupFile);
   const made = createEngine(setup, { seed: options.seed });
-  if (made.outcome === 'unsupported') return fail(made.reason);
+  if (made.outcome === 'unsupported') fail(made.reason);
   const { engine } = made;
   if (options.running) engine.start();
   const server = controlServer(engine, setup);

@@ -1,4 +1,5 @@
 export * from './belief';
+export * from './comparison';
 export * from './foldBelief';
 export * from './forecast';
 export * from './move';

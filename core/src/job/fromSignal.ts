@@ -1,8 +1,6 @@
 import type { ChannelReading, SignalReading } from '../signal';
 import type { KiloPascals } from '../units';
-import type { EventOf } from './events';
-
-type Bare<E> = Omit<E, 'id' | 'at' | 'seq'>;
+import type { Bare, EventOf } from './events';
 
 export interface ReadingOrigin {
   readonly source: EventOf<'reading'>['source'];

@@ -1,7 +1,9 @@
 import type { Samples } from '../formats/trace';
-import { type SignalReading, steadyReading } from './steadyReading';
-import { type SampleWindow, since } from './window';
+import { readStretch, SHORTEST_READING, type SignalReading, steadyReading } from './steadyReading';
+import { durationOf, type SampleWindow, since } from './window';
 
+/** What counts as now, s: ten cycles or so at idle. */
+const MOMENT = 1.2;
 /** How much of the past is kept, s. */
 const KEPT = 9;
 
@@ -12,6 +14,10 @@ export interface LiveSignal {
   mark(): void;
   /** The reading of what is kept since the last mark. */
   reading(): SignalReading;
+  /** The last moment alone, for needles that follow the hand. */
+  now(): SignalReading;
+  /** True while less has come in since the last mark than a reading needs. */
+  isFresh(): boolean;
   /** Time of the newest sample, s, or undefined before the first. */
   latest(): number | undefined;
 }
@@ -32,6 +38,8 @@ export function createLiveSignal(strokes: 2 | 4): LiveSignal {
       window = since(window, Number.POSITIVE_INFINITY);
     },
     reading: () => steadyReading(window, strokes),
+    now: () => readStretch(since(window, (window.times.at(-1) ?? 0) - MOMENT), strokes),
+    isFresh: () => durationOf(window) < SHORTEST_READING,
     latest: () => window.times.at(-1),
   };
 }

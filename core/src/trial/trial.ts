@@ -2,7 +2,7 @@ import { adviseNextMove } from '../advice';
 import { foldBelief } from '../belief';
 import { createEngine, type Engine, type EngineTruth } from '../engine';
 import { createTransducer } from '../instruments';
-import { decide, foldJob, type JobEvent, type Proposal, readingFromSignal, zeroFromSignal } from '../job';
+import { type Bare, decide, foldJob, type JobEvent, readingFromSignal, zeroFromSignal } from '../job';
 import { type Random, seededRandom } from '../random';
 import type { Setup } from '../setup';
 import { type SampleWindow, type SignalReading, steadyReading } from '../signal';
@@ -43,7 +43,7 @@ export function runTrial(options: TrialOptions): TrialResult {
   const ids = seededRandom(seed ^ 0x1d5);
   let events: readonly JobEvent[] = [];
 
-  function log(proposal: Bare<Proposal>): boolean {
+  function log(proposal: Bare): boolean {
     const decision = decide(events, { ...proposal, id: eventId(ids), at: options.clock(bench.elapsed()) });
     if (decision.outcome === 'accepted') events = [...events, decision.event];
     return decision.outcome === 'accepted';
@@ -89,8 +89,6 @@ export function runTrial(options: TrialOptions): TrialResult {
   }
   return result('givenUp');
 }
-
-type Bare<P> = P extends unknown ? Omit<P, 'id' | 'at'> : never;
 
 const BAROMETER = kiloPascals(101.325);
 

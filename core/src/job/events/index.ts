@@ -22,6 +22,8 @@ export const JobEventSchema = Type.Union([
 
 export type JobEvent = Static<typeof JobEventSchema>;
 export type JobEventKind = JobEvent['kind'];
+/** What a writer says of an event; its id, time and place are given to it by the log's keeper. */
+export type Bare<E extends JobEvent = JobEvent> = E extends JobEvent ? Omit<E, 'id' | 'at' | 'seq'> : never;
 export type EventOf<K extends JobEventKind> = Extract<JobEvent, { kind: K }>;
 
 const checkers: { readonly [K in JobEventKind]: (data: unknown) => Checked<JobEvent> } = {

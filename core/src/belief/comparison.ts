@@ -1,0 +1,88 @@
+import type { EventOf } from '../job';
+import type { ChannelReading, ChannelState, SignalReading } from '../signal';
+import { type Belief, layoutOf } from './belief';
+import { forecastOf } from './forecast';
+
+/** One throat held against the others: where its needle on the fan points and how wide it is. kPa, gauge offsets taken out. */
+export interface ThroatComparison {
+  readonly throat: string;
+  readonly depression: number;
+  /** From the mean of the throats that can be compared. */
+  readonly deviation: number;
+  /** Standard uncertainty of the deviation, gauge offsets included. */
+  readonly uncertainty: number;
+  readonly state: ChannelState['kind'] | 'believed';
+}
+
+/** What a gauge adds by itself, as believed: to be taken off what it shows. */
+function offsetsOf(belief: Belief): { readonly value: (i: number) => number; readonly spread: (i: number) => number } {
+  const layout = layoutOf(belief.setup);
+  return {
+    value: (i) => belief.mean[layout.offset(i)] ?? 0,
+    spread: (i) => Math.sqrt(belief.covariance.get(layout.offset(i), layout.offset(i))),
+  };
+}
+
+/** Throats as a signal shows them. */
+export function signalComparison(belief: Belief, { channels }: SignalReading): readonly ThroatComparison[] {
+  return compare(belief, channels.map(channelFact));
+}
+
+/** Throats as a reading in the log has them. */
+export function recordedComparison(belief: Belief, reading: EventOf<'reading'>): readonly ThroatComparison[] {
+  const facts = reading.channels.map((channel) => ({
+    throat: channel.throat,
+    shown: channel.depressionKPa,
+    own: channel.againstGroupKPa ?? channel.uncertaintyKPa,
+    state: channel.state === 'byEye' ? ('steady' as const) : channel.state,
+  }));
+  return compare(belief, facts);
+}
+
+/** Throats as the belief alone has them, when nothing is live. */
+export function believedComparison(belief: Belief): readonly ThroatComparison[] {
+  return forecastOf(belief).throats.map(({ throat, depression, deviation, uncertainty }) => ({
+    throat,
+    depression,
+    deviation,
+    uncertainty,
+    state: 'believed',
+  }));
+}
+
+interface ChannelFact {
+  readonly throat: string;
+  readonly shown: number;
+  readonly own: number;
+  readonly state: ChannelState['kind'];
+}
+
+function channelFact({ throat, depression, againstGroup, uncertainty, state }: ChannelReading): ChannelFact {
+  return {
+    throat,
+    shown: depression,
+    own: Number.isFinite(againstGroup) ? againstGroup : uncertainty,
+    state: state.kind,
+  };
+}
+
+const COMPARABLE = new Set<ChannelState['kind']>(['steady', 'settling']);
+
+function compare(belief: Belief, facts: readonly ChannelFact[]): readonly ThroatComparison[] {
+  const offset = offsetsOf(belief);
+  const known = belief.setup.throats.flatMap(({ id }, i) => {
+    const fact = facts.find(({ throat }) => throat === id);
+    return fact === undefined ? [] : [{ ...fact, true: fact.shown - offset.value(i), spread: offset.spread(i) }];
+  });
+  const comparable = known.filter(({ state }) => COMPARABLE.has(state));
+  const n = comparable.length;
+  const group = comparable.reduce((sum, fact) => sum + fact.true, 0) / n;
+  return known.map((fact) => ({
+    throat: fact.throat,
+    depression: fact.true,
+    deviation: COMPARABLE.has(fact.state) ? fact.true - group : Number.NaN,
+    // Offsets of n channels against their mean leave (n - 1)/n of their variance.
+    uncertainty: Math.hypot(fact.own, fact.spread * Math.sqrt(Math.max(0, (n - 1) / n))),
+    state: fact.state,
+  }));
+}

@@ -1,0 +1,106 @@
+import type { Job } from '@amber-needle/core/job';
+import clsx from 'clsx';
+import { positionText } from '@/words/turns';
+import { bankParts } from './view/bankStrip';
+import type { Needle } from './view/needles';
+import { throatWords } from './view/throatWords';
+
+interface BankStripProps {
+  readonly job: Job;
+  readonly needles: readonly Needle[];
+  readonly flipped: boolean;
+  /** The adjuster or coupling that the advice is about. */
+  readonly advised: string | undefined;
+}
+
+/** The bank as it lies: every throat with its figures, every screw at its place. */
+export function BankStrip({ job, needles, flipped, advised }: BankStripProps) {
+  return (
+    <div className="flex min-h-0 flex-1 items-stretch overflow-x-auto">
+      {bankParts(job.setup, flipped).map((part) =>
+        part.part === 'throat' ? (
+          <ThroatFigures
+            key={part.throat}
+            throat={part.throat}
+            carburetor={part.carburetor}
+            needle={needles.find(({ throat }) => throat === part.throat)}
+            spreadKPa={job.setup.targets.spreadKPa}
+          />
+        ) : (
+          <ul key={[...part.adjusters, ...part.couplings].map(({ id }) => id).join()} className="flex items-stretch">
+            {part.adjusters.map(({ id, label }) => (
+              <Screw
+                key={id}
+                name={id}
+                label={label}
+                place={positionText(job.positions[id] ?? 0)}
+                on={id === advised}
+              />
+            ))}
+            {part.couplings.map(({ id, label }) => (
+              <Screw
+                key={id}
+                name={id}
+                label={label}
+                place={job.clamped.includes(id) ? 'clamped' : 'loose'}
+                on={id === advised}
+              />
+            ))}
+          </ul>
+        ),
+      )}
+    </div>
+  );
+}
+
+interface ThroatFiguresProps {
+  readonly throat: string;
+  readonly carburetor: string;
+  readonly needle: Needle | undefined;
+  readonly spreadKPa: number;
+}
+
+function ThroatFigures({ throat, carburetor, needle, spreadKPa }: ThroatFiguresProps) {
+  const words = throatWords(needle, spreadKPa);
+  return (
+    <section aria-label={`Cylinder ${throat}`} className="min-w-52 flex-1 px-6 py-2">
+      <p className="flex items-baseline gap-3 text-soft">
+        <b className="text-2xl text-ink">{throat}</b>
+        <span>{carburetor}</span>
+        <span className="ml-auto whitespace-nowrap">
+          {words.state} {words.uncertainty}
+        </span>
+      </p>
+      <p className="font-bold text-6xl leading-tight" data-testid={`deviation-${throat}`}>
+        {words.deviation}
+      </p>
+      <p className="whitespace-nowrap text-lg text-soft">{words.depression}</p>
+    </section>
+  );
+}
+
+function Screw({
+  name,
+  label,
+  place,
+  on,
+}: {
+  readonly name: string;
+  readonly label: string;
+  readonly place: string;
+  readonly on: boolean;
+}) {
+  return (
+    <li
+      aria-current={on ? 'step' : undefined}
+      className={clsx(
+        'flex w-26 flex-col items-center justify-center gap-1 border-line border-l px-2 text-center text-soft last:border-r',
+        on && 'border-amber border-x-2 bg-amber-soft text-ink',
+      )}
+    >
+      <b className="font-mono text-ink text-xl">{name}</b>
+      <span className="text-sm leading-tight">{label}</span>
+      <span className="text-sm">{place}</span>
+    </li>
+  );
+}

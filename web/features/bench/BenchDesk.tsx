@@ -1,0 +1,180 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { type DragEvent, useMemo, useState } from 'react';
+import { Notice } from '@/components/Notice';
+import { BankStrip } from './BankStrip';
+import { BenchHeader, type Stage } from './BenchHeader';
+import { Fan } from './fan/Fan';
+import { Trail } from './fan/Trail';
+import { type BenchKey, KeyLegend } from './KeyLegend';
+import type { JobLog } from './log/useJobLog';
+import { FileReadingPanel } from './panels/FileReadingPanel';
+import { PracticePanel } from './panels/PracticePanel';
+import { TurnedOtherwise } from './panels/TurnedOtherwise';
+import { TypeReading } from './panels/TypeReading';
+import { WhyPanel } from './panels/WhyPanel';
+import { SayLine } from './SayLine';
+import { SpeedReadout } from './SpeedReadout';
+import { useSignal } from './signal/useSignal';
+import { type BenchActions, useBenchActions } from './useBenchActions';
+import { useKeys } from './useKeys';
+import { useScale } from './useScale';
+import { type BenchView, benchView, jobView } from './view/benchView';
+import { signalTroubles } from './view/channelWords';
+
+interface BenchDeskProps {
+  readonly jobId: string;
+  readonly bench: string;
+  readonly log: JobLog;
+}
+
+type Panel = 'none' | 'why' | 'type' | 'otherwise';
+
+/** The live view: the fan, what to do, and the bank. */
+export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
+  const router = useRouter();
+  const [panel, setPanel] = useState<Panel>('none');
+  const [flipped, setFlipped] = useState(false);
+  const strokes = log.events[0]?.kind === 'opened' ? log.events[0].setup.engine.strokes : 4;
+  const signal = useSignal(bench, strokes);
+  const phase = signal.live?.reading.phase;
+  const known = useMemo(() => jobView(log.events, phase), [log.events, phase]);
+  const view = benchView(known, signal.live);
+  const { job, phrase, advice } = view;
+  const { targets } = job.setup;
+  const actions = useBenchActions(log, view, signal);
+  const keys = benchKeys(view, actions, {
+    open: setPanel,
+    flip: () => setFlipped(!flipped),
+    report: () => router.push(`/jobs/${jobId}`),
+  });
+  useKeys(keys);
+  const end = useScale([...view.needles.map(({ deviation }) => deviation), ...view.ghosts], targets.spreadKPa);
+  const troubles = signal.live === undefined ? [] : signalTroubles(job.setup, signal.live.now);
+  const isPractice = signal.gauge.state === 'live' && signal.gauge.practice;
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    const [file] = event.dataTransfer.files;
+    if (file !== undefined) signal.readFile(file);
+  };
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: dropping a file is a shortcut; the key legend has a button for the same
+    <div
+      className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={drop}
+      onClickCapture={releaseFocus}
+      data-latest={signal.live?.latestS}
+    >
+      <BenchHeader machine={job.machine} jobId={jobId} stage={stageOf(view)} signal={signal} log={log} />
+      <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[1fr_27rem]">
+        <h1 className="sr-only">Bench, {job.machine}</h1>
+        <div className="relative min-h-80">
+          <Fan
+            needles={view.needles}
+            ghosts={view.ghosts}
+            spreadKPa={targets.spreadKPa}
+            end={end}
+            stale={signal.live === undefined}
+          />
+          <p className="absolute top-4 left-6 text-soft">kPa from the group, scale ±{end}</p>
+          <div className="absolute right-6 bottom-4">
+            <SpeedReadout rpm={view.speedRpm} targets={targets} />
+          </div>
+          {isPractice ? (
+            <div className="absolute bottom-3 left-4 max-lg:static">
+              <PracticePanel bench={bench} />
+            </div>
+          ) : null}
+          <div className="absolute inset-x-6 top-12 mx-auto max-w-2xl space-y-2">
+            {signal.problem === undefined ? null : <Notice onDismiss={signal.dismissProblem}>{signal.problem}</Notice>}
+            {troubles.map((trouble) => (
+              <Notice key={trouble}>{trouble}</Notice>
+            ))}
+          </div>
+        </div>
+        <aside className="flex min-h-0 flex-col gap-5 overflow-y-auto border-line px-7 pt-7 pb-3 lg:border-l">
+          <SayLine phrase={phrase} advice={advice} />
+          <Trail fans={view.trail} spreadKPa={targets.spreadKPa} />
+          <div className="mt-auto">
+            <KeyLegend keys={keys} />
+          </div>
+        </aside>
+      </main>
+      <footer className="flex border-line border-t bg-raise py-2 lg:h-44">
+        <BankStrip job={job} needles={view.needles} flipped={flipped} advised={view.advised} />
+      </footer>
+      {panel === 'why' ? <WhyPanel phrase={phrase} onClose={() => setPanel('none')} /> : null}
+      {panel === 'type' ? (
+        <TypeReading setup={job.setup} onClose={() => setPanel('none')} onTake={actions.propose} />
+      ) : null}
+      {panel === 'otherwise' ? (
+        <TurnedOtherwise
+          job={job}
+          adjuster={view.advised}
+          onClose={() => setPanel('none')}
+          onTurned={(adjuster, turns) => {
+            actions.turned(adjuster, turns);
+            setPanel('none');
+          }}
+        />
+      ) : null}
+      <FileReadingPanel setup={job.setup} file={signal.file} onClose={signal.clearFile} onTake={actions.takeFile} />
+    </div>
+  );
+}
+
+/** A pointer leaves no focus on a button behind: else the next press of Space would push it again, not the bench's own key. */
+function releaseFocus(event: { readonly detail: number; readonly target: EventTarget }) {
+  if (event.detail === 0 || !(event.target instanceof Element)) return;
+  event.target.closest<HTMLElement>('button')?.blur();
+}
+
+function stageOf({ job, advice }: BenchView): Stage {
+  if (job.status === 'finished' || advice.kind === 'done') return 'Finish';
+  if (advice.kind === 'couple' || job.clamped.length > 0) return 'Couple';
+  return advice.kind === 'read' && advice.purpose === 'zeroGauges' ? 'Zero' : 'Balance at idle';
+}
+
+interface Doors {
+  open(panel: Panel): void;
+  flip(): void;
+  report(): void;
+}
+
+function benchKeys({ action, job, advice }: BenchView, actions: BenchActions, doors: Doors): readonly BenchKey[] {
+  const open = job.status === 'open';
+  const main = { key: ' ', cap: 'Space', label: action.label, strong: true, disabled: action.do === 'blocked' };
+  const undo: BenchKey = { key: 'u', cap: 'U', label: 'undo', run: actions.undo };
+  if (!open) return [{ ...main, label: 'see the report', disabled: false, run: doors.report }, undo];
+  return [
+    { ...main, run: () => runPrimary(action, actions, doors) },
+    { key: 'r', cap: 'R', label: 'take reading', run: actions.takeReading },
+    { key: 'o', cap: 'O', label: 'turned otherwise', run: () => doors.open('otherwise') },
+    { key: 'w', cap: 'W', label: 'why', run: () => doors.open('why') },
+    undo,
+    { key: 't', cap: 'T', label: 'type a reading', run: () => doors.open('type') },
+    { key: 'v', cap: 'V', label: 'view from the other side', run: doors.flip },
+    ...(advice.kind === 'done' ? [] : [{ key: 'f', cap: 'F', label: 'finish as it is', run: actions.finish }]),
+  ];
+}
+
+function runPrimary(action: BenchView['action'], actions: BenchActions, doors: Doors): void {
+  switch (action.do) {
+    case 'zero':
+      return actions.takeZero();
+    case 'read':
+      return actions.takeReading();
+    case 'type':
+      return doors.open('type');
+    case 'turned':
+      return actions.turned(action.adjuster, action.turns);
+    case 'coupled':
+      return actions.coupled(action.coupling, action.state);
+    case 'finish':
+      return actions.finish();
+    case 'blocked':
+      return undefined;
+  }
+}

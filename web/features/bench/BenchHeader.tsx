@@ -1,0 +1,58 @@
+import Link from 'next/link';
+import { ThemeToggle } from '@/components/ThemeToggle';
+import type { JobLog } from './log/useJobLog';
+import type { Signal } from './signal/useSignal';
+
+const STAGES = ['Zero', 'Balance at idle', 'Couple', 'Finish'] as const;
+
+export type Stage = (typeof STAGES)[number];
+
+interface BenchHeaderProps {
+  readonly machine: string;
+  readonly jobId: string;
+  readonly stage: Stage;
+  readonly signal: Signal;
+  readonly log: JobLog;
+}
+
+/** Where we are in the work, what sends, and whether the record is safe. */
+export function BenchHeader({ machine, jobId, stage, signal, log }: BenchHeaderProps) {
+  return (
+    <header className="flex min-h-13 flex-wrap items-center gap-x-7 border-line border-b px-6">
+      <Link
+        href={`/jobs/${jobId}`}
+        className="flex min-h-12 items-center font-bold"
+        aria-label={`${machine}: to the job’s page`}
+      >
+        {machine}
+      </Link>
+      <ol className="flex gap-5 self-stretch text-soft max-md:hidden" aria-label="Stages">
+        {STAGES.map((name) => (
+          <li
+            key={name}
+            aria-current={name === stage ? 'step' : undefined}
+            className="flex items-center border-transparent border-b-3 pt-[3px] aria-[current]:border-amber aria-[current]:text-ink"
+          >
+            {name}
+          </li>
+        ))}
+      </ol>
+      <p className="ml-auto text-soft" data-testid="source">
+        {sourceText(signal)}
+        {saveText(log)}
+      </p>
+      <ThemeToggle />
+    </header>
+  );
+}
+
+function sourceText({ gauge, line, live }: Signal): string {
+  if (line === 'lost') return 'no connection to the server, trying';
+  if (gauge.state === 'none') return 'no gauge connected';
+  return live === undefined ? `${gauge.source}, silent` : `${gauge.source}, live`;
+}
+
+function saveText({ waiting, online }: JobLog): string {
+  if (waiting > 0 && !online) return ` · ${waiting} not saved yet, kept in this browser`;
+  return '';
+}

@@ -1,0 +1,39 @@
+import clsx from 'clsx';
+
+/** One action of the bench: its key, its word, and what it does. */
+export interface BenchKey {
+  readonly key: string;
+  /** As written on the key. */
+  readonly cap: string;
+  readonly label: string;
+  readonly run: () => void;
+  readonly disabled?: boolean;
+  readonly strong?: boolean;
+}
+
+/** The keys of the bench, each a button too. */
+export function KeyLegend({ keys }: { readonly keys: readonly BenchKey[] }) {
+  return (
+    <ul className="flex flex-wrap gap-x-2 border-line border-t pt-3" aria-label="Keys">
+      {keys.map(({ key, cap, label, run, disabled = false, strong = false }) => (
+        <li key={key} className={clsx(strong && 'w-full')}>
+          <button
+            type="button"
+            onClick={run}
+            disabled={disabled}
+            aria-keyshortcuts={key === ' ' ? 'Space' : key.toUpperCase()}
+            className={clsx(
+              'flex min-h-14 items-center gap-3 rounded px-2 text-left disabled:cursor-default disabled:opacity-60',
+              strong
+                ? 'mb-1 w-full border-2 border-amber px-4 font-bold text-xl disabled:border-line'
+                : 'text-soft hover:text-ink',
+            )}
+          >
+            <kbd className="rounded border border-edge px-2.5 py-0.5 font-bold font-mono text-ink text-sm">{cap}</kbd>
+            {label}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

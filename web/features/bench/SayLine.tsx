@@ -1,0 +1,24 @@
+import type { Advice } from '@amber-needle/core/advice';
+import { TurnDial } from './fan/TurnDial';
+import type { Phrase } from './view/phraseAdvice';
+
+/** What to do now, in the largest type after the fan, and what to expect of it. */
+export function SayLine({ phrase, advice }: { readonly phrase: Phrase; readonly advice: Advice }) {
+  return (
+    <section aria-label="What to do now" aria-live="polite">
+      <div className="flex items-center gap-5">
+        {advice.kind === 'turn' ? <TurnDial turns={advice.turns} /> : null}
+        <p className="font-bold text-[2.6rem] leading-[1.1]" data-testid="say">
+          {phrase.subject}
+          <br />
+          <span className="text-amber">{phrase.order}</span>
+        </p>
+      </div>
+      <div className="mt-5 space-y-1 text-lg leading-snug">
+        {phrase.expect.map((line) => (
+          <p key={line}>{line}</p>
+        ))}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,24 @@
+import type { Targets } from '@amber-needle/core/setup';
+import { numeral } from '@/words/numbers';
+
+/** Engine speed at arm's length, with the band it should idle in. */
+export function SpeedReadout({ rpm, targets }: { readonly rpm: number | undefined; readonly targets: Targets }) {
+  const { idleRpm, idleBandRpm } = targets;
+  const place = rpm === undefined ? '' : bandWord(rpm, idleRpm, idleBandRpm);
+  return (
+    <section aria-label="Engine speed" className="text-right">
+      <p className="font-bold text-6xl leading-none" data-testid="rpm">
+        {rpm === undefined ? '–' : numeral(Math.round(rpm), 0)}
+        <span className="ml-2 font-normal text-2xl text-soft">rpm</span>
+      </p>
+      <p className="mt-2 text-lg text-soft">
+        {place === '' ? '' : `${place}, `}idle {numeral(idleRpm, 0)} ± {numeral(idleBandRpm, 0)}
+      </p>
+    </section>
+  );
+}
+
+function bandWord(rpm: number, idle: number, band: number): string {
+  if (rpm < idle - band) return rpm < 100 ? 'stopped' : 'below';
+  return rpm > idle + band ? 'above' : 'within';
+}

@@ -1,0 +1,47 @@
+import type { TrailFan } from '../view/trail';
+
+const REACH = 38;
+const HALF_SPAN = 56;
+const MOST = 5;
+
+/** The job's story so far: one small fan for each reading after something was done. */
+export function Trail({ fans, spreadKPa }: { readonly fans: readonly TrailFan[]; readonly spreadKPa: number }) {
+  const end = Math.max(2 * spreadKPa, ...fans.flatMap(({ deviations }) => deviations.map(Math.abs))) || 1;
+  return (
+    <ol className="flex min-h-18 gap-2" aria-label="Readings so far">
+      {fans.slice(-MOST).map((fan) => (
+        <li key={fan.id} className="w-18 text-center text-soft text-xs">
+          <SmallFan deviations={fan.deviations} end={end} spreadKPa={spreadKPa} />
+          {fan.label}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function SmallFan({
+  deviations,
+  end,
+  spreadKPa,
+}: {
+  readonly deviations: readonly number[];
+  readonly end: number;
+  readonly spreadKPa: number;
+}) {
+  const edge = tip(spreadKPa / 2, end);
+  const edgeLeft = tip(-spreadKPa / 2, end);
+  return (
+    <svg viewBox="-36 -42 72 46" aria-hidden="true" className="w-full">
+      <path d={`M0,0 L${edgeLeft} A${REACH},${REACH} 0 0 1 ${edge} Z`} className="fill-lit" />
+      {deviations.map((deviation, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: throats have no other name here, and their order never changes
+        <path key={i} d={`M0,0 L${tip(deviation, end)}`} className="stroke-amber" strokeWidth="2" />
+      ))}
+    </svg>
+  );
+}
+
+function tip(value: number, end: number): string {
+  const angle = (((Math.max(-end, Math.min(end, value)) / end) * HALF_SPAN - 90) * Math.PI) / 180;
+  return `${(Math.cos(angle) * REACH).toFixed(2)},${(Math.sin(angle) * REACH).toFixed(2)}`;
+}

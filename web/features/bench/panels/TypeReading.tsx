@@ -1,0 +1,69 @@
+'use client';
+
+import type { Bare, EventOf } from '@amber-needle/core/job';
+import type { Setup } from '@amber-needle/core/setup';
+import { isPressureUnit, PRESSURE_UNIT_NAMES, PRESSURE_UNITS } from '@amber-needle/core/units';
+import { useForm } from 'react-hook-form';
+import { Button } from '@/components/Button';
+import { Field } from '@/components/Field';
+import { Modal } from '@/components/Modal';
+import { Notice } from '@/components/Notice';
+import { type DialFields, dialReading, dialZero } from '../view/dialReading';
+
+interface TypeReadingProps {
+  readonly setup: Setup;
+  readonly onClose: () => void;
+  readonly onTake: (event: Bare<EventOf<'reading'>> | Bare<EventOf<'check'>>) => void;
+}
+
+/** A reading read off a dial by eye, in the dial's own unit. */
+export function TypeReading({ setup, onClose, onTake }: TypeReadingProps) {
+  const { register, handleSubmit, formState, setError } = useForm<DialFields>({
+    defaultValues: { values: setup.throats.map(() => ''), unit: 'kpa', flutter: '1', rpm: '', stopped: false },
+  });
+  const save = handleSubmit((fields) => {
+    const made = fields.stopped ? dialZero(setup, fields) : dialReading(setup, fields);
+    if (made.outcome === 'unclear') return setError('root', { message: made.reason });
+    onTake(made.event);
+    onClose();
+  });
+  return (
+    <Modal open onClose={onClose} title="Type what the dial shows">
+      <form onSubmit={save} noValidate className="space-y-5">
+        <div className="grid grid-cols-2 gap-4">
+          {setup.throats.map(({ id }, i) => (
+            <Field
+              key={id}
+              label={`Cylinder ${id}, vacuum`}
+              inputMode="decimal"
+              autoFocus={i === 0}
+              {...register(`values.${i}`)}
+            />
+          ))}
+        </div>
+        <div className="grid grid-cols-3 gap-4">
+          <label className="block">
+            <span className="mb-1 block text-soft">Unit of the dial</span>
+            <select className="min-h-12 w-full rounded border border-edge bg-ground px-3" {...register('unit')}>
+              {PRESSURE_UNITS.filter(isPressureUnit).map((unit) => (
+                <option key={unit} value={unit}>
+                  {PRESSURE_UNIT_NAMES[unit]}
+                </option>
+              ))}
+            </select>
+          </label>
+          <Field label="Read to within ±" inputMode="decimal" {...register('flutter')} />
+          <Field label="Speed, if known" unit="rpm" inputMode="numeric" {...register('rpm')} />
+        </div>
+        <label className="flex min-h-12 items-center gap-3">
+          <input type="checkbox" className="size-5" {...register('stopped')} />
+          The engine is stopped: this is the gauges’ zero
+        </label>
+        {formState.errors.root?.message === undefined ? null : <Notice>{formState.errors.root.message}</Notice>}
+        <Button tone="strong" type="submit">
+          Take it
+        </Button>
+      </form>
+    </Modal>
+  );
+}

@@ -1,0 +1,86 @@
+'use client';
+
+import type { Advice } from '@amber-needle/core/advice';
+import { type Bare, lastUndoable, readingFromSignal, zeroFromSignal } from '@amber-needle/core/job';
+import { kiloPascals } from '@amber-needle/core/units';
+import { toast } from 'sonner';
+import { eventText } from '@/words/eventWords';
+import type { FileReading, LiveView } from '@/workers/signalProtocol';
+import type { JobLog } from './log/useJobLog';
+import type { Signal } from './signal/useSignal';
+import type { BenchView } from './view/benchView';
+import { canCompare } from './view/channelWords';
+import { refusalText } from './view/refusalWords';
+
+export interface BenchActions {
+  propose(proposal: Bare): boolean;
+  takeReading(): void;
+  takeZero(): void;
+  takeFile(file: FileReading): void;
+  turned(adjuster: string, turns: number): void;
+  coupled(coupling: string, state: 'clamped' | 'loosened'): void;
+  finish(): void;
+  undo(): void;
+}
+
+/** Everything that a hand can do at the bench, as events for the log. */
+export function useBenchActions(log: JobLog, view: BenchView, signal: Signal): BenchActions {
+  const { job, advice } = view;
+  const propose = (proposal: Bare) => {
+    const refusal = log.propose(proposal);
+    if (refusal !== undefined) toast(refusalText(refusal));
+    return refusal === undefined;
+  };
+  const fromLive = (live: LiveView) => {
+    if (!canCompare(job.setup, live.reading))
+      return void toast('Fewer than two throats can be read now. Nothing was taken.');
+    const barometer = kiloPascals(live.barometerKPa);
+    const sourceName = signal.gauge.state === 'live' ? signal.gauge.source : 'a gauge';
+    propose(readingFromSignal(live.reading, { source: 'gauge', sourceName, barometer }));
+  };
+  return {
+    propose,
+    takeReading: () => {
+      if (signal.live?.reading.phase === 'steady') fromLive(signal.live);
+      else toast('Not steady yet. Nothing was taken.');
+    },
+    takeZero: () => {
+      if (signal.live !== undefined) propose(zeroFromSignal(signal.live.reading));
+    },
+    takeFile: (file) => {
+      const barometer = kiloPascals(file.barometerKPa);
+      if (propose(readingFromSignal(file.reading, { source: 'file', sourceName: file.name, barometer })))
+        signal.clearFile();
+    },
+    turned: (adjuster, turns) => {
+      // What was turned is known only now; samples from before it no longer count.
+      if (propose({ kind: 'move', adjuster, turns, ...expectationOf(advice, adjuster, turns) })) signal.mark();
+    },
+    coupled: (coupling, state) => {
+      if (propose({ kind: 'coupled', coupling, state })) signal.mark();
+    },
+    finish: () => {
+      const { probability } = advice.grounds;
+      propose({ kind: 'finished', outcome: advice.kind === 'done' ? 'balanced' : 'leftAsIs', probability });
+    },
+    undo: () => {
+      const last = lastUndoable(log.events);
+      if (last === undefined) return void toast('There is nothing to undo.');
+      if (propose({ kind: 'undone', event: last.id })) toast(`Undone: ${eventText(job.setup, last)}`);
+      if (last.kind === 'move' || last.kind === 'coupled') signal.mark();
+    },
+  };
+}
+
+/** The advice's expectation goes into the log with the move that followed it, so that surprise can be seen later. */
+function expectationOf(advice: Advice, adjuster: string, turns: number) {
+  if (advice.kind !== 'turn' || advice.adjuster !== adjuster) return {};
+  if (advice.turns !== turns) return { advisedTurns: advice.turns };
+  const throats = advice.expected.throats.map(({ throat, depression, deviation, uncertainty }) => ({
+    throat,
+    depressionKPa: depression,
+    deviationKPa: deviation,
+    uncertaintyKPa: uncertainty,
+  }));
+  return { advisedTurns: advice.turns, expected: { throats, rpm: advice.expected.speed } };
+}

@@ -1,0 +1,11 @@
+'use client';
+
+import { useRef } from 'react';
+import { scaleFor } from './view/scale';
+
+/** The end of the fan's arc, with memory: it grows at once and shrinks only when there is room to spare. */
+export function useScale(deviations: readonly number[], spreadKPa: number): number {
+  const before = useRef<number>(undefined);
+  before.current = scaleFor(deviations, spreadKPa, before.current);
+  return before.current;
+}

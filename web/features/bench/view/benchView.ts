@@ -1,0 +1,63 @@
+import { type Advice, adviseNextMove } from '@amber-needle/core/advice';
+import { type Belief, believedComparison, foldBelief } from '@amber-needle/core/belief';
+import { foldJob, type Job, type JobEvent } from '@amber-needle/core/job';
+import type { LiveView } from '@/workers/signalProtocol';
+import { liveNeedles, type Needle } from './needles';
+import { type Phrase, phraseAdvice } from './phraseAdvice';
+import { type PrimaryAction, primaryAction } from './primaryAction';
+import { type TrailFan, trailOf } from './trail';
+
+/** What the log alone tells: worked out anew when an event is added or the live phase changes, not with every sample. */
+export interface JobView {
+  readonly job: Job;
+  readonly belief: Belief;
+  readonly advice: Advice;
+  readonly trail: readonly TrailFan[];
+}
+
+/** Draws behind the probabilities; the same for everyone who looks at the same log. */
+const SEED = 20_261_125;
+
+/** @throws Error for an empty log: a job's page is not shown without its opening. */
+export function jobView(events: readonly JobEvent[], phase: LiveView['reading']['phase'] | undefined): JobView {
+  const job = foldJob(events);
+  if (job === undefined) throw new Error('A bench needs an opened job');
+  const belief = foldBelief(job.setup, events);
+  const advice = adviseNextMove(job, belief, phase === undefined ? { seed: SEED } : { seed: SEED, live: phase });
+  return { job, belief, advice, trail: trailOf(job, belief, events) };
+}
+
+/** What the bench shows now: the log's view with the live signal on top. */
+export interface BenchView extends JobView {
+  readonly needles: readonly Needle[];
+  readonly ghosts: readonly number[];
+  readonly phrase: Phrase;
+  readonly action: PrimaryAction;
+  /** The adjuster or coupling that the advice is about. */
+  readonly advised: string | undefined;
+  readonly speedRpm: number | undefined;
+}
+
+export function benchView(view: JobView, live: LiveView | undefined): BenchView {
+  const { job, belief, advice } = view;
+  const needles =
+    live !== undefined ? liveNeedles(belief, live) : job.readings.length > 0 ? believedComparison(belief) : [];
+  return {
+    ...view,
+    needles: live?.now.phase === 'stopped' ? [] : needles,
+    ghosts: ghostsOf(job, advice),
+    phrase: phraseAdvice(job, advice, live),
+    action: primaryAction(job, advice, live),
+    advised: advice.kind === 'turn' ? advice.adjuster : advice.kind === 'couple' ? advice.coupling : undefined,
+    speedRpm: live?.now.speed?.speed,
+  };
+}
+
+/** Before a move: where it should land. After it, until the next reading: where it should have landed. */
+function ghostsOf(job: Job, advice: Advice): readonly number[] {
+  if (job.status === 'finished') return [];
+  if (advice.kind === 'turn') return advice.expected.throats.map(({ deviation }) => deviation);
+  const last = job.moves.at(-1);
+  if (job.sinceReading !== 'move' || last?.expected === undefined) return [];
+  return last.expected.throats.map(({ deviationKPa }) => deviationKPa);
+}

@@ -1,0 +1,157 @@
+import type { Advice } from '@amber-needle/core/advice';
+import type { Job } from '@amber-needle/core/job';
+import { measured, numeral, percent, speed, withUnit } from '@/words/numbers';
+import { turnText } from '@/words/turns';
+import type { LiveView } from '@/workers/signalProtocol';
+
+/** An advice in words: the say line (who, what), what to expect, and the reasons behind the *why* key. */
+export interface Phrase {
+  readonly subject: string;
+  readonly order: string;
+  readonly expect: readonly string[];
+  readonly why: readonly string[];
+}
+
+export function phraseAdvice(job: Job, advice: Advice, live: LiveView | undefined): Phrase {
+  return { ...sayLine(job, advice, live), why: reasons(job, advice) };
+}
+
+type SayLine = Omit<Phrase, 'why'>;
+
+function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine {
+  if (job.status === 'finished')
+    return { subject: 'Finished', order: 'look at the report', expect: finishedLines(job) };
+  switch (advice.kind) {
+    case 'read':
+      return readLine(advice, live);
+    case 'settle':
+      return settleLine(advice.after, live);
+    case 'turn':
+      return turnLine(job, advice);
+    case 'couple':
+      return coupleLine(job, advice);
+    case 'done':
+      return {
+        subject: 'Balanced',
+        order: 'finish the job',
+        expect: [`All agree: spread ${spreadText(advice)}, idle in its band.`, sureText(advice)],
+      };
+  }
+}
+
+function finishedLines(job: Job): string[] {
+  return [
+    job.finish?.outcome === 'balanced' ? 'Balanced, as the readings show.' : 'Left as it is.',
+    'Undo opens it again.',
+  ];
+}
+
+function readLine(advice: Extract<Advice, { kind: 'read' }>, live: LiveView | undefined): SayLine {
+  if (live === undefined) {
+    const expect = ['No gauge is sending.', 'Connect one, drop a trace file here, or type what a dial shows.'];
+    return { subject: 'Take a reading', order: 'no gauge yet', expect };
+  }
+  if (advice.purpose === 'zeroGauges') return zeroLine(live);
+  if (live.reading.phase === 'stopped') {
+    const expect = [
+      'Warm, choke off, coupling loose, each throttle on its own stop.',
+      'Exhaust outdoors or into extraction.',
+    ];
+    return { subject: 'Start the engine', order: 'let it idle', expect };
+  }
+  if (live.reading.phase !== 'steady')
+    return { subject: 'Let it settle', order: 'hold still', expect: ['The needles are still moving.'] };
+  const held = `Steady for ${withUnit(live.reading.duration, 0, 's')}. Longer is surer, up to ${withUnit(advice.duration, 0, 's')}.`;
+  if (advice.purpose === 'longer') {
+    const expect = [held, `${sureText(advice)} Another reading of the untouched engine tells more than a turn.`];
+    return { subject: 'Read again', order: 'touch nothing', expect };
+  }
+  return { subject: 'Hold still', order: 'take the reading', expect: [held] };
+}
+
+function zeroLine(live: LiveView): SayLine {
+  if (live.reading.phase !== 'stopped') {
+    const expect = ['The gauges’ own offsets are not known yet.', 'With the engine stopped they show them.'];
+    return { subject: 'Stop the engine', order: 'to zero the gauges', expect };
+  }
+  const expect = ['Engine stopped, hoses open to still air.', 'What the gauges show now is their own offset.'];
+  return { subject: 'Zero the gauges', order: 'engine stopped', expect };
+}
+
+function settleLine(after: 'move' | 'coupled', live: LiveView | undefined): SayLine {
+  if (live === undefined)
+    return {
+      subject: 'Blip, let it settle',
+      order: 'then read again',
+      expect: ['No gauge is sending. Type what the dial shows.'],
+    };
+  const expect = [
+    after === 'move' ? 'Blip the throttle once, then hands off.' : 'Clamped. It must not have moved any needle.',
+  ];
+  return { subject: 'Let it settle', order: 'hands off', expect };
+}
+
+function turnLine(job: Job, advice: Extract<Advice, { kind: 'turn' }>): SayLine {
+  const adjuster = job.setup.adjusters.find(({ id }) => id === advice.adjuster);
+  const { expected, grounds } = advice;
+  const spreadDoubt = Math.max(...expected.throats.map(({ uncertainty }) => uncertainty)) * 2;
+  return {
+    subject: adjuster?.label ?? advice.adjuster,
+    order: turnText(advice.turns),
+    expect: [
+      `${advice.turns > 0 ? 'Clockwise' : 'Anticlockwise'}, from ${adjuster?.seenFrom ?? 'the screw’s head'}.`,
+      `Expected spread ${measured(expected.spread, spreadDoubt, 'kPa')}`,
+      `Idle ${speed(grounds.now.speed)} → about ${speed(Math.round(expected.speed / 10) * 10)}`,
+    ],
+  };
+}
+
+function coupleLine(job: Job, advice: Extract<Advice, { kind: 'couple' }>): SayLine {
+  const label = job.setup.couplings.find(({ id }) => id === advice.coupling)?.label ?? advice.coupling;
+  if (advice.state === 'loosened') {
+    return {
+      subject: 'Loosen it',
+      order: label.toLowerCase(),
+      expect: ['Clamping has moved a throttle.', 'Loosen it and balance again.'],
+    };
+  }
+  return {
+    subject: 'Balanced',
+    order: 'couple it',
+    expect: [
+      `Clamp the ${label.toLowerCase()} without moving either throttle.`,
+      `Spread ${spreadText(advice)}.`,
+      sureText(advice),
+    ],
+  };
+}
+
+function reasons(job: Job, advice: Advice): string[] {
+  const { grounds } = advice;
+  const { spreadKPa, idleRpm, idleBandRpm } = job.setup.targets;
+  if (grounds.readings === 0) return ['Nothing has been read yet, so nothing is known beyond the setup.'];
+  const facts = [
+    `Spread as believed: ${spreadText(advice)}; allowed ${withUnit(spreadKPa, 1, 'kPa')}.`,
+    `Chance that every pair is within tolerance: ${percent(grounds.balanced)}.`,
+    `Chance that the idle is within ${speed(idleRpm)} ± ${numeral(idleBandRpm, 0)}: ${percent(grounds.idleInBand)}.`,
+    `It rests on ${grounds.readings === 1 ? 'one reading' : `${grounds.readings} readings`}.`,
+  ];
+  if (advice.kind !== 'turn') return facts;
+  const { perTurn, doubt } = advice.effect;
+  const bound = measured(perTurn, perTurn * doubt, 'kPa');
+  return [
+    ...facts,
+    `One turn of this screw moves its cylinder by about ${bound} against the others.`,
+    `After the turn every target holds with a chance of ${percent(advice.probabilityAfter)}.`,
+    'It would be wrong if the needles land clearly beside their ghosts: then the screw does something else than thought.',
+  ];
+}
+
+function spreadText({ grounds }: Advice): string {
+  const doubt = Math.max(...grounds.now.throats.map(({ uncertainty }) => uncertainty)) * 2;
+  return measured(grounds.now.spread, doubt, 'kPa');
+}
+
+function sureText({ grounds }: Advice): string {
+  return `Chance that every target holds: ${percent(grounds.probability)}.`;
+}

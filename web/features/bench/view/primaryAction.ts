@@ -1,0 +1,56 @@
+import type { Advice } from '@amber-needle/core/advice';
+import type { Job } from '@amber-needle/core/job';
+import type { LiveView } from '@/workers/signalProtocol';
+
+/** What the one big key does now. `blocked` says what it waits for. */
+export type PrimaryAction =
+  | { readonly do: 'zero'; readonly label: string }
+  | { readonly do: 'read'; readonly label: string }
+  | { readonly do: 'type'; readonly label: string }
+  | { readonly do: 'turned'; readonly label: string; readonly adjuster: string; readonly turns: number }
+  | {
+      readonly do: 'coupled';
+      readonly label: string;
+      readonly coupling: string;
+      readonly state: 'clamped' | 'loosened';
+    }
+  | { readonly do: 'finish'; readonly label: string }
+  | { readonly do: 'blocked'; readonly label: string };
+
+/** The one next action, from the advice and what the gauge says now. */
+export function primaryAction(job: Job, advice: Advice, live: LiveView | undefined): PrimaryAction {
+  if (job.status === 'finished') return { do: 'blocked', label: 'the job is finished' };
+  switch (advice.kind) {
+    case 'turn':
+      return { do: 'turned', label: 'turned it', adjuster: advice.adjuster, turns: advice.turns };
+    case 'couple':
+      return { do: 'coupled', label: advice.state === 'clamped' ? 'clamped it' : 'loosened it', ...advice };
+    case 'done':
+      return { do: 'finish', label: 'finish the job' };
+    case 'settle':
+    case 'read':
+      return readingAction(advice, live);
+  }
+}
+
+function readingAction(
+  advice: Extract<Advice, { kind: 'read' | 'settle' }>,
+  live: LiveView | undefined,
+): PrimaryAction {
+  if (live === undefined) return { do: 'type', label: 'type a reading' };
+  const { phase } = live.reading;
+  if (advice.kind === 'read' && advice.purpose === 'zeroGauges') {
+    return phase === 'stopped'
+      ? { do: 'zero', label: 'zero the gauges' }
+      : { do: 'blocked', label: 'waits for a stopped engine' };
+  }
+  switch (phase) {
+    case 'steady':
+      return { do: 'read', label: 'take the reading' };
+    case 'stopped':
+      return { do: 'blocked', label: 'waits for the engine' };
+    case 'waiting':
+    case 'settling':
+      return { do: 'blocked', label: 'settling' };
+  }
+}

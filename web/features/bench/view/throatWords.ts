@@ -1,0 +1,40 @@
+import { decimalsFor, numeral } from '@/words/numbers';
+import type { Needle } from './needles';
+
+/** A throat's figures as the bank strip writes them. */
+export interface ThroatWords {
+  readonly state: string;
+  readonly deviation: string;
+  readonly uncertainty: string;
+  readonly depression: string;
+}
+
+const STATES: Readonly<Record<Needle['state'], string | undefined>> = {
+  steady: undefined,
+  believed: undefined,
+  settling: 'settling',
+  lost: 'lost',
+  clipped: 'clipped',
+  implausible: 'not usable',
+};
+
+/** `within`, `high` or `low` is against the group by half the allowed spread: two throats that are both within differ by no more. */
+export function throatWords(needle: Needle | undefined, spreadKPa: number): ThroatWords {
+  if (needle === undefined || needle.depression === undefined || Number.isNaN(needle.depression)) {
+    return {
+      state: needle === undefined ? 'no channel' : (STATES[needle.state] ?? 'lost'),
+      deviation: '–',
+      uncertainty: '',
+      depression: 'nothing measured',
+    };
+  }
+  const { deviation, uncertainty, depression, state } = needle;
+  const decimals = decimalsFor(uncertainty) === 0 ? 0 : 1;
+  const side = Math.abs(deviation) <= spreadKPa / 2 ? 'within' : deviation > 0 ? 'high' : 'low';
+  return {
+    state: STATES[state] ?? side,
+    deviation: Number.isNaN(deviation) ? '–' : numeral(deviation, decimals, true),
+    uncertainty: `±\u2009${numeral(Math.max(uncertainty, 0.1), decimals)}`,
+    depression: `${numeral(depression, 1)}\u2009kPa below ambient`,
+  };
+}

@@ -1,0 +1,134 @@
+import type { Job, JobEvent } from '@amber-needle/core/job';
+import Link from 'next/link';
+import { buttonClass } from '@/components/Button';
+import { day, timeOfDay } from '@/words/dates';
+import { JobNote } from './JobNote';
+import { ReadingsChart } from './ReadingsChart';
+import { type Report, reportOf, type StateLine } from './view/report';
+
+/** A job's page: what it was in for, as found, as left, every move, and the readings over the job. */
+export function JobPage({
+  id,
+  job,
+  events,
+}: {
+  readonly id: string;
+  readonly job: Job;
+  readonly events: readonly JobEvent[];
+}) {
+  const report = reportOf(job, events);
+  return (
+    <main className="mx-auto max-w-5xl px-6 pt-10 pb-16">
+      <div className="flex flex-wrap items-start justify-between gap-5">
+        <div>
+          <p className="text-soft">
+            {day(job.openedAt)}, {timeOfDay(job.openedAt)} UTC · {job.setup.name}
+          </p>
+          <h1 className="mt-1 font-bold text-4xl">{job.machine}</h1>
+          <p className="mt-3 max-w-2xl text-xl">{job.complaint || 'No complaint noted.'}</p>
+        </div>
+        <Link href={`/jobs/${id}/bench`} className={buttonClass(job.status === 'open' ? 'strong' : 'plain')}>
+          {job.status === 'open'
+            ? job.readings.length > 0
+              ? 'Resume at the bench'
+              : 'Go to the bench'
+            : 'See the bench'}
+        </Link>
+      </div>
+      <p className="mt-8 border-line border-t pt-6 font-bold text-2xl" data-testid="verdict">
+        {report.verdict}
+      </p>
+      {report.asFound === undefined || report.asLeft === undefined ? (
+        <p className="mt-4 text-soft text-xl">No reading yet. The report grows as the work goes on.</p>
+      ) : (
+        <Readings report={report} asFound={report.asFound} asLeft={report.asLeft} open={job.status === 'open'} />
+      )}
+      <Story report={report} />
+      {job.status === 'open' ? <JobNote jobId={id} nextSeq={events.length + 1} /> : null}
+      <div className="mt-10 flex flex-wrap gap-3 border-line border-t pt-6">
+        <a href={`/api/jobs/${id}/export`} className={buttonClass('plain')} download>
+          Export the job (JSON)
+        </a>
+        <a href={`/api/jobs/${id}/readings`} className={buttonClass('plain')} download>
+          Export the readings (CSV)
+        </a>
+      </div>
+    </main>
+  );
+}
+
+interface ReadingsProps {
+  readonly report: Report;
+  readonly asFound: StateLine;
+  readonly asLeft: StateLine;
+  readonly open: boolean;
+}
+
+function Readings({ report, asFound, asLeft, open }: ReadingsProps) {
+  return (
+    <>
+      <div className="mt-6 grid gap-8 md:grid-cols-3">
+        <StateColumn title="As found" state={asFound} />
+        <StateColumn title={open ? 'As of now' : 'As left'} state={asLeft} />
+        <section aria-label="Screws">
+          <h2 className="text-soft">Screws, from as found</h2>
+          <dl className="mt-2 space-y-1 text-lg">
+            {report.positions.map(({ label, place }) => (
+              <div key={label} className="flex justify-between gap-4">
+                <dt>{label}</dt>
+                <dd className="font-bold">{place}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      </div>
+      <ReadingsChart readings={report.readings} moves={report.moves} />
+    </>
+  );
+}
+
+function StateColumn({ title, state }: { readonly title: string; readonly state: StateLine }) {
+  return (
+    <section aria-label={title}>
+      <h2 className="text-soft">{title}</h2>
+      <dl className="mt-2 space-y-1 text-lg">
+        {state.throats.map(({ throat, depression, deviation }) => (
+          <div key={throat} className="flex justify-between gap-4">
+            <dt>
+              Cylinder {throat} <span className="text-soft">{deviation}</span>
+            </dt>
+            <dd>{depression}</dd>
+          </div>
+        ))}
+        <div className="flex justify-between gap-4 border-line border-t pt-1">
+          <dt>Spread</dt>
+          <dd className="font-bold">{state.spread}</dd>
+        </div>
+        <div className="flex justify-between gap-4">
+          <dt>Idle</dt>
+          <dd className="font-bold">{state.speed}</dd>
+        </div>
+      </dl>
+    </section>
+  );
+}
+
+function Story({ report }: { readonly report: Report }) {
+  return (
+    <section aria-label="Every step" className="mt-10">
+      <h2 className="font-bold text-xl">Every step</h2>
+      <ol className="mt-3">
+        {report.story.map(({ id, at, what, detail }) => (
+          <li
+            key={id}
+            className="grid grid-cols-[4rem_14rem_1fr] gap-4 border-line border-t py-2 max-sm:grid-cols-[4rem_1fr]"
+          >
+            <span className="text-soft">{timeOfDay(at)}</span>
+            <span>{what}</span>
+            <span className="text-soft max-sm:col-span-2">{detail}</span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

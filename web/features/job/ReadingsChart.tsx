@@ -1,0 +1,50 @@
+'use client';
+
+import { CustomChart, LineChart } from 'echarts/charts';
+import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import { init, use } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { useEffect, useRef } from 'react';
+import { numeral } from '@/words/numbers';
+import { chartOption } from './view/chartOption';
+import type { Report } from './view/report';
+
+use([LineChart, CustomChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+
+/** The readings over the job: each throat from the group with its uncertainty, moves marked on the time axis. */
+export function ReadingsChart({ readings, moves }: Pick<Report, 'readings' | 'moves'>) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (box.current === null) return;
+    const chart = init(box.current, undefined, { renderer: 'svg' });
+    const draw = () => {
+      const style = getComputedStyle(document.documentElement);
+      chart.setOption(
+        chartOption({ readings, moves }, (token) => style.getPropertyValue(`--${token}`).trim()),
+        true,
+      );
+    };
+    draw();
+    const resize = new ResizeObserver(() => chart.resize());
+    resize.observe(box.current);
+    window.addEventListener('themechange', draw);
+    return () => {
+      window.removeEventListener('themechange', draw);
+      resize.disconnect();
+      chart.dispose();
+    };
+  }, [readings, moves]);
+  return (
+    <figure className="mt-10">
+      <figcaption className="font-bold text-xl">Readings over the job</figcaption>
+      <div ref={box} className="mt-2 h-72 w-full" aria-hidden="true" />
+      <p className="sr-only">{summary(readings)}</p>
+    </figure>
+  );
+}
+
+function summary(readings: Report['readings']): string {
+  const line = ({ needles }: Report['readings'][number]) =>
+    needles.map(({ throat, deviation }) => `cylinder ${throat} ${numeral(deviation, 1, true)}`).join(', ');
+  return `Deviation from the group in kPa, reading by reading: ${readings.map(line).join('; ')}.`;
+}

@@ -1,0 +1,108 @@
+import type { EChartsCoreOption } from 'echarts/core';
+import { numeral } from '@/words/numbers';
+import type { Report } from './report';
+
+/** Symbols tell the throats apart without colour. */
+const SYMBOLS = ['circle', 'diamond', 'rect', 'triangle', 'emptyCircle', 'emptyDiamond', 'emptyRect', 'emptyTriangle'];
+
+/** The chart as data: throats as lines, two standard uncertainties as bars, moves as marks. `token` gives a theme colour. */
+export function chartOption(
+  { readings, moves }: Pick<Report, 'readings' | 'moves'>,
+  token: (name: string) => string,
+): EChartsCoreOption {
+  const throats = [...new Set(readings.flatMap(({ needles }) => needles.map(({ throat }) => throat)))];
+  const text = { color: token('soft'), fontFamily: 'B612, sans-serif', fontSize: 14 };
+  const series = throats.flatMap((throat, i) => throatSeries(throat, i, readings, token));
+  const [first] = series;
+  if (first !== undefined) first.markLine = moveMarks(moves, text, token);
+  return {
+    animation: false,
+    grid: { left: 64, right: 24, top: 56, bottom: 44 },
+    textStyle: text,
+    tooltip: { trigger: 'item' },
+    xAxis: {
+      type: 'time',
+      axisLabel: text,
+      axisLine: { lineStyle: { color: token('line') } },
+      splitLine: { show: false },
+      min: 'dataMin',
+      max: 'dataMax',
+    },
+    yAxis: {
+      type: 'value',
+      name: 'kPa from the group',
+      nameTextStyle: { ...text, align: 'left' },
+      axisLabel: { ...text, formatter: (value: number) => numeral(value, 1, true) },
+      splitLine: { lineStyle: { color: token('line') } },
+    },
+    series,
+  };
+}
+
+interface Series {
+  [key: string]: unknown;
+  markLine?: unknown;
+}
+
+function throatSeries(
+  throat: string,
+  index: number,
+  readings: Report['readings'],
+  token: (name: string) => string,
+): Series[] {
+  const points = readings.flatMap(({ at, needles }) => {
+    const needle = needles.find((candidate) => candidate.throat === throat);
+    return needle === undefined || !Number.isFinite(needle.deviation) ? [] : [{ at: Date.parse(at), ...needle }];
+  });
+  const colour = token(index % 2 === 0 ? 'amber' : 'ghost');
+  return [
+    {
+      type: 'line',
+      name: `Cylinder ${throat}`,
+      data: points.map(({ at, deviation }) => [at, Number(deviation.toFixed(3))]),
+      symbol: SYMBOLS[index % SYMBOLS.length],
+      symbolSize: 10,
+      lineStyle: { color: colour, width: 2, type: index % 2 === 0 ? 'solid' : 'dashed' },
+      itemStyle: { color: colour },
+      endLabel: { show: true, formatter: throat, color: token('ink'), fontWeight: 'bold', fontSize: 15 },
+    },
+    {
+      type: 'custom',
+      name: `Cylinder ${throat}, uncertainty`,
+      silent: true,
+      data: points.map(({ at, deviation, uncertainty }) => [
+        at,
+        deviation - 2 * uncertainty,
+        deviation + 2 * uncertainty,
+      ]),
+      renderItem: (
+        _: unknown,
+        api: { value(i: number): number; coord(p: readonly number[]): readonly [number, number] },
+      ) => {
+        const [x, low] = api.coord([api.value(0), api.value(1)]);
+        const [, high] = api.coord([api.value(0), api.value(2)]);
+        return {
+          type: 'line',
+          shape: { x1: x, y1: low, x2: x, y2: high },
+          style: { stroke: colour, lineWidth: 6, opacity: 0.35 },
+        };
+      },
+    },
+  ];
+}
+
+function moveMarks(moves: Report['moves'], text: object, token: (name: string) => string) {
+  return {
+    symbol: 'none',
+    silent: true,
+    lineStyle: { color: token('edge'), type: 'dotted' },
+    label: {
+      ...text,
+      fontSize: 12,
+      rotate: 0,
+      position: 'end',
+      formatter: ({ name }: { name: string }) => name.replace(', ', '\n'),
+    },
+    data: moves.map(({ at, label }) => ({ xAxis: Date.parse(at), name: label })),
+  };
+}

@@ -1,0 +1,68 @@
+import { createLiveSignal, type LiveSignal } from '@amber-needle/core/signal';
+import { readTraceFile } from './readTraceFile';
+import type { SignalRequest, SignalResponse } from './signalProtocol';
+import { networkedGauge } from './sources/networkedGauge';
+
+/** The signal worker: keeps the window of live samples and reads dropped files, off the page's thread. */
+
+/** The longest reading is made anew this often, ms; the needles move with every batch. */
+const READING_EVERY_MS = 200;
+
+let signal: LiveSignal | undefined;
+let stopSource: (() => void) | undefined;
+let fileRequest = 0;
+
+const tell = (response: SignalResponse) => postMessage(response);
+
+self.addEventListener('message', ({ data }: MessageEvent<SignalRequest>) => {
+  switch (data.kind) {
+    case 'watch':
+      watch(data.request, data.url, data.strokes);
+      break;
+    case 'mark':
+      signal?.mark();
+      break;
+    case 'readFile':
+      void readFile(data.request, data.file, data.strokes);
+      break;
+    case 'cancelFile':
+      fileRequest += 1;
+  }
+});
+
+function watch(request: number, url: string, strokes: 2 | 4) {
+  stopSource?.();
+  const live = createLiveSignal(strokes);
+  signal = live;
+  let reading = live.reading();
+  let readAt = 0;
+  stopSource = networkedGauge(url).open({
+    samples(batch) {
+      live.push(batch);
+      const now = performance.now();
+      // A marked window is short: its reading is made at once, so that "settling" is shown without delay.
+      if (now - readAt > READING_EVERY_MS || live.isFresh()) {
+        reading = live.reading();
+        readAt = now;
+      }
+      const latestS = live.latest() ?? 0;
+      tell({ kind: 'live', request, live: { latestS, now: live.now(), reading, barometerKPa: batch.barometer } });
+    },
+    gauge: (gauge) => tell({ kind: 'gauge', request, gauge }),
+    line: (state) => tell({ kind: 'line', request, state }),
+    problem: (message) => tell({ kind: 'problem', request, message }),
+  });
+}
+
+async function readFile(request: number, file: File, strokes: 2 | 4) {
+  fileRequest = request;
+  const outcome = await readTraceFile({
+    file,
+    strokes,
+    progress: (share) => tell({ kind: 'fileProgress', request, share }),
+    cancelled: () => fileRequest !== request,
+  });
+  if (outcome.outcome === 'read') tell({ kind: 'fileRead', request, file: outcome.file });
+  if (outcome.outcome === 'refused')
+    tell({ kind: 'fileRefused', request, message: outcome.message, problems: outcome.problems });
+}
