@@ -1,5 +1,5 @@
-/** Thin space before a unit, as the SI Brochure asks for a space and a screen wants it narrow. */
-const THIN = '\u2009';
+/** Narrow no-break space before a unit: the SI Brochure asks for a space, and a figure must not lose its unit to the next line. */
+export const THIN = '\u202f';
 const MINUS = '\u2212';
 
 /** A number with a true minus sign and a fixed count of decimals; `signed` puts a plus before positive ones. */

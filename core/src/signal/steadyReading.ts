@@ -45,6 +45,9 @@ const STRETCHES = [8, 5, SHORTEST_READING] as const;
 /** Halves of a stretch that differ by more than this many uncertainties, and by more than this many kPa, are still settling. */
 const DRIFT_SIGMAS = 3;
 const SMALLEST_DRIFT = 0.12;
+/** The same for the cycle time, as a share of it; and how many cycles at the ends of a stretch may be cut off. Ours. */
+const SMALLEST_SPEED_DRIFT = 0.015;
+const UNCOVERED_CYCLES = 4;
 /** A mean this close to zero without pulses is an engine that stands still, kPa. */
 const STOPPED_BELOW = 3;
 
@@ -134,18 +137,33 @@ function againstGroup(cycles: Cycles | undefined, index: number): number {
 }
 
 function isDrifting(series: readonly number[]): boolean {
+  const { size, sigmas } = drift(series);
+  return size > SMALLEST_DRIFT && sigmas > DRIFT_SIGMAS;
+}
+
+/** Cycles must fill the stretch, and must not get longer or shorter through it: an engine that is just starting fills it in part. */
+function isUneven({ bounds, period }: Cycles, even: EvenWindow): boolean {
+  const covered = at(bounds, bounds.length - 1) - at(bounds, 0);
+  if (covered < even.length * even.step - UNCOVERED_CYCLES * period) return true;
+  const times = bounds.slice(1).map((end, i) => (end - at(bounds, i)) / period);
+  const { size, sigmas } = drift(times);
+  return size > SMALLEST_SPEED_DRIFT && sigmas > DRIFT_SIGMAS;
+}
+
+/** How far the second half of a series lies from the first, in its own unit and in standard uncertainties. */
+function drift(series: readonly number[]): { readonly size: number; readonly sigmas: number } {
   const half = Math.floor(series.length / 2);
-  if (half < 2) return true;
+  if (half < 2) return { size: Number.POSITIVE_INFINITY, sigmas: Number.POSITIVE_INFINITY };
   const first = correlatedMean(series.slice(0, half));
   const second = correlatedMean(series.slice(-half));
-  const difference = Math.abs(second.mean - first.mean);
-  return difference > Math.max(SMALLEST_DRIFT, DRIFT_SIGMAS * Math.hypot(first.uncertainty, second.uncertainty));
+  const size = Math.abs(second.mean - first.mean);
+  return { size, sigmas: size / Math.hypot(first.uncertainty, second.uncertainty) };
 }
 
 function phaseOf(channels: readonly JudgedChannel[], even: EvenWindow | undefined, cycles: Cycles | undefined) {
   const live = channels.filter(({ reading }) => reading.state.kind !== 'lost');
   if (even === undefined || live.length === 0) return 'waiting';
-  const drifting = live.some(({ drifts }) => drifts);
+  const drifting = live.some(({ drifts }) => drifts) || (cycles !== undefined && isUneven(cycles, even));
   const still = cycles === undefined && live.every(({ reading }) => Math.abs(reading.depression) < STOPPED_BELOW);
   if (still && !drifting) return 'stopped';
   return drifting ? 'settling' : 'steady';

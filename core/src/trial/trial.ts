@@ -65,13 +65,13 @@ export function runTrial(options: TrialOptions): TrialResult {
         return result('finished');
       case 'turn':
         if (!made.engine.turn(advice.adjuster, advice.turns)) return result('refused');
-        log({ kind: 'move', adjuster: advice.adjuster, turns: advice.turns, advisedTurns: advice.turns });
         bench.wait(HAND_TIME);
+        log({ kind: 'move', adjuster: advice.adjuster, turns: advice.turns, advisedTurns: advice.turns });
         break;
       case 'couple':
         made.engine.couple(advice.coupling, advice.state === 'clamped');
-        log({ kind: 'coupled', coupling: advice.coupling, state: advice.state });
         bench.wait(HAND_TIME);
+        log({ kind: 'coupled', coupling: advice.coupling, state: advice.state });
         break;
       case 'settle':
         bench.wait(SETTLING_TIME);

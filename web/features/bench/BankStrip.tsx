@@ -8,13 +8,14 @@ import { throatWords } from './view/throatWords';
 interface BankStripProps {
   readonly job: Job;
   readonly needles: readonly Needle[];
+  readonly atRest: boolean;
   readonly flipped: boolean;
   /** The adjuster or coupling that the advice is about. */
   readonly advised: string | undefined;
 }
 
 /** The bank as it lies: every throat with its figures, every screw at its place. */
-export function BankStrip({ job, needles, flipped, advised }: BankStripProps) {
+export function BankStrip({ job, needles, atRest, flipped, advised }: BankStripProps) {
   return (
     <div className="flex min-h-0 flex-1 items-stretch overflow-x-auto">
       {bankParts(job.setup, flipped).map((part) =>
@@ -25,6 +26,7 @@ export function BankStrip({ job, needles, flipped, advised }: BankStripProps) {
             carburetor={part.carburetor}
             needle={needles.find(({ throat }) => throat === part.throat)}
             spreadKPa={job.setup.targets.spreadKPa}
+            atRest={atRest}
           />
         ) : (
           <ul key={[...part.adjusters, ...part.couplings].map(({ id }) => id).join()} className="flex items-stretch">
@@ -58,10 +60,11 @@ interface ThroatFiguresProps {
   readonly carburetor: string;
   readonly needle: Needle | undefined;
   readonly spreadKPa: number;
+  readonly atRest: boolean;
 }
 
-function ThroatFigures({ throat, carburetor, needle, spreadKPa }: ThroatFiguresProps) {
-  const words = throatWords(needle, spreadKPa);
+function ThroatFigures({ throat, carburetor, needle, spreadKPa, atRest }: ThroatFiguresProps) {
+  const words = throatWords(needle, spreadKPa, atRest);
   return (
     <section aria-label={`Cylinder ${throat}`} className="min-w-52 flex-1 px-6 py-2">
       <p className="flex items-baseline gap-3 text-soft">

@@ -50,7 +50,8 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
     report: () => router.push(`/jobs/${jobId}`),
   });
   useKeys(keys);
-  const end = useScale([...view.needles.map(({ deviation }) => deviation), ...view.ghosts], targets.spreadKPa);
+  const drawn = view.atRest ? [] : view.needles;
+  const end = useScale([...drawn.map(({ deviation }) => deviation), ...view.ghosts], targets.spreadKPa);
   const troubles = signal.live === undefined ? [] : signalTroubles(job.setup, signal.live.now);
   const isPractice = signal.gauge.state === 'live' && signal.gauge.practice;
   const drop = (event: DragEvent) => {
@@ -70,23 +71,19 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
       <BenchHeader machine={job.machine} jobId={jobId} stage={stageOf(view)} signal={signal} log={log} />
       <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[1fr_27rem]">
         <h1 className="sr-only">Bench, {job.machine}</h1>
-        <div className="relative min-h-80">
+        <div className="relative min-h-0">
           <Fan
-            needles={view.needles}
+            needles={drawn}
             ghosts={view.ghosts}
             spreadKPa={targets.spreadKPa}
             end={end}
             stale={signal.live === undefined}
           />
           <p className="absolute top-4 left-6 text-soft">kPa from the group, scale ±{end}</p>
-          <div className="absolute right-6 bottom-4">
+          <div className="inset-x-6 bottom-3 flex items-end justify-between gap-4 px-6 lg:absolute lg:px-0">
+            <Trail fans={view.trail} spreadKPa={targets.spreadKPa} />
             <SpeedReadout rpm={view.speedRpm} targets={targets} />
           </div>
-          {isPractice ? (
-            <div className="absolute bottom-3 left-4 max-lg:static">
-              <PracticePanel bench={bench} />
-            </div>
-          ) : null}
           <div className="absolute inset-x-6 top-12 mx-auto max-w-2xl space-y-2">
             {signal.problem === undefined ? null : <Notice onDismiss={signal.dismissProblem}>{signal.problem}</Notice>}
             {troubles.map((trouble) => (
@@ -94,16 +91,16 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
             ))}
           </div>
         </div>
-        <aside className="flex min-h-0 flex-col gap-5 overflow-y-auto border-line px-7 pt-7 pb-3 lg:border-l">
+        <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-line px-7 pt-6 pb-2 lg:border-l">
           <SayLine phrase={phrase} advice={advice} />
-          <Trail fans={view.trail} spreadKPa={targets.spreadKPa} />
           <div className="mt-auto">
             <KeyLegend keys={keys} />
           </div>
         </aside>
       </main>
-      <footer className="flex border-line border-t bg-raise py-2 lg:h-44">
-        <BankStrip job={job} needles={view.needles} flipped={flipped} advised={view.advised} />
+      {isPractice ? <PracticePanel bench={bench} /> : null}
+      <footer className="flex border-line border-t bg-raise py-2 lg:h-40">
+        <BankStrip job={job} needles={view.needles} atRest={view.atRest} flipped={flipped} advised={view.advised} />
       </footer>
       {panel === 'why' ? <WhyPanel phrase={phrase} onClose={() => setPanel('none')} /> : null}
       {panel === 'type' ? (
@@ -150,13 +147,13 @@ function benchKeys({ action, job, advice }: BenchView, actions: BenchActions, do
   if (!open) return [{ ...main, label: 'see the report', disabled: false, run: doors.report }, undo];
   return [
     { ...main, run: () => runPrimary(action, actions, doors) },
-    { key: 'r', cap: 'R', label: 'take reading', run: actions.takeReading },
-    { key: 'o', cap: 'O', label: 'turned otherwise', run: () => doors.open('otherwise') },
+    { key: 'r', cap: 'R', label: 'read now', run: actions.takeReading },
+    { key: 'o', cap: 'O', label: 'otherwise', run: () => doors.open('otherwise') },
     { key: 'w', cap: 'W', label: 'why', run: () => doors.open('why') },
     undo,
-    { key: 't', cap: 'T', label: 'type a reading', run: () => doors.open('type') },
-    { key: 'v', cap: 'V', label: 'view from the other side', run: doors.flip },
-    ...(advice.kind === 'done' ? [] : [{ key: 'f', cap: 'F', label: 'finish as it is', run: actions.finish }]),
+    { key: 't', cap: 'T', label: 'type it', run: () => doors.open('type') },
+    { key: 'v', cap: 'V', label: 'flip view', run: doors.flip },
+    ...(advice.kind === 'done' ? [] : [{ key: 'f', cap: 'F', label: 'leave as is', run: actions.finish }]),
   ];
 }
 

@@ -18,7 +18,7 @@ interface BenchHeaderProps {
 /** Where we are in the work, what sends, and whether the record is safe. */
 export function BenchHeader({ machine, jobId, stage, signal, log }: BenchHeaderProps) {
   return (
-    <header className="flex min-h-13 flex-wrap items-center gap-x-7 border-line border-b px-6">
+    <header className="flex min-h-13 items-center gap-x-7 border-line border-b px-6">
       <Link
         href={`/jobs/${jobId}`}
         className="flex min-h-12 items-center font-bold"
@@ -37,7 +37,7 @@ export function BenchHeader({ machine, jobId, stage, signal, log }: BenchHeaderP
           </li>
         ))}
       </ol>
-      <p className="ml-auto text-soft" data-testid="source">
+      <p className="ml-auto text-right text-soft" data-testid="source">
         {sourceText(signal)}
         {saveText(log)}
       </p>

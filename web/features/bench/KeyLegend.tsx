@@ -14,19 +14,19 @@ export interface BenchKey {
 /** The keys of the bench, each a button too. */
 export function KeyLegend({ keys }: { readonly keys: readonly BenchKey[] }) {
   return (
-    <ul className="flex flex-wrap gap-x-2 border-line border-t pt-3" aria-label="Keys">
+    <ul className="grid grid-cols-3 border-line border-t pt-3" aria-label="Keys">
       {keys.map(({ key, cap, label, run, disabled = false, strong = false }) => (
-        <li key={key} className={clsx(strong && 'w-full')}>
+        <li key={key} className={clsx(strong && 'col-span-3')}>
           <button
             type="button"
             onClick={run}
             disabled={disabled}
             aria-keyshortcuts={key === ' ' ? 'Space' : key.toUpperCase()}
             className={clsx(
-              'flex min-h-14 items-center gap-3 rounded px-2 text-left disabled:cursor-default disabled:opacity-60',
+              'flex items-center gap-2.5 whitespace-nowrap rounded text-left disabled:cursor-default',
               strong
-                ? 'mb-1 w-full border-2 border-amber px-4 font-bold text-xl disabled:border-line'
-                : 'text-soft hover:text-ink',
+                ? 'mb-1 min-h-14 w-full border-2 border-amber px-4 font-bold text-xl disabled:border-line disabled:text-soft'
+                : 'min-h-12 w-full text-soft hover:text-ink',
             )}
           >
             <kbd className="rounded border border-edge px-2.5 py-0.5 font-bold font-mono text-ink text-sm">{cap}</kbd>

@@ -7,11 +7,11 @@ export function SpeedReadout({ rpm, targets }: { readonly rpm: number | undefine
   const place = rpm === undefined ? '' : bandWord(rpm, idleRpm, idleBandRpm);
   return (
     <section aria-label="Engine speed" className="text-right">
-      <p className="font-bold text-6xl leading-none" data-testid="rpm">
+      <p className="whitespace-nowrap font-bold text-4xl leading-none xl:text-6xl" data-testid="rpm">
         {rpm === undefined ? '–' : numeral(Math.round(rpm), 0)}
-        <span className="ml-2 font-normal text-2xl text-soft">rpm</span>
+        <span className="ml-2 font-normal text-xl text-soft">rpm</span>
       </p>
-      <p className="mt-2 text-lg text-soft">
+      <p className="mt-2 whitespace-nowrap text-soft xl:text-lg">
         {place === '' ? '' : `${place}, `}idle {numeral(idleRpm, 0)} ± {numeral(idleBandRpm, 0)}
       </p>
     </section>

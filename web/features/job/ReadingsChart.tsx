@@ -36,7 +36,9 @@ export function ReadingsChart({ readings, moves }: Pick<Report, 'readings' | 'mo
   }, [readings, moves]);
   return (
     <figure className="mt-10">
-      <figcaption className="font-bold text-xl">Readings over the job</figcaption>
+      <figcaption className="font-bold text-xl">
+        Readings over the job <span className="font-normal text-base text-soft">kPa from the group</span>
+      </figcaption>
       <div ref={box} className="mt-2 h-72 w-full" aria-hidden="true" />
       <p className="sr-only">{summary(readings)}</p>
     </figure>

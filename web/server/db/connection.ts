@@ -20,6 +20,8 @@ export function connectionOf(url: URL) {
     timezone: 'Z',
     // Times come back as text, so that no driver shifts them; mappers read them as UTC.
     dateStrings: true,
+    // MariaDB's JSON is text with a check; some drivers parse it and some do not, so it always comes as text.
+    jsonStrings: true,
   };
 }
 

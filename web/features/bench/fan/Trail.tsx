@@ -2,15 +2,15 @@ import type { TrailFan } from '../view/trail';
 
 const REACH = 38;
 const HALF_SPAN = 56;
-const MOST = 5;
+const MOST = 4;
 
 /** The job's story so far: one small fan for each reading after something was done. */
 export function Trail({ fans, spreadKPa }: { readonly fans: readonly TrailFan[]; readonly spreadKPa: number }) {
   const end = Math.max(2 * spreadKPa, ...fans.flatMap(({ deviations }) => deviations.map(Math.abs))) || 1;
   return (
-    <ol className="flex min-h-18 gap-2" aria-label="Readings so far">
+    <ol className="flex min-w-0 items-end gap-1 overflow-hidden" aria-label="Readings so far">
       {fans.slice(-MOST).map((fan) => (
-        <li key={fan.id} className="w-18 text-center text-soft text-xs">
+        <li key={fan.id} className="w-20 shrink-0 text-center text-soft text-xs">
           <SmallFan deviations={fan.deviations} end={end} spreadKPa={spreadKPa} />
           {fan.label}
         </li>

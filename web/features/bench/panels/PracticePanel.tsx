@@ -29,42 +29,46 @@ export function PracticePanel({ bench }: { readonly bench: string }) {
   }, [ask]);
   if (state === undefined) return null;
   return (
-    <section aria-label="Practice engine" className="w-fit rounded border border-line bg-ground/90 px-4 py-2 text-sm">
-      <div className="flex items-center justify-between gap-4">
-        <h2 className="text-soft">Practice engine</h2>
-        <Button className="px-3" onClick={() => ask({ do: state.running ? 'stop' : 'start' })}>
-          {state.running ? 'Stop engine' : 'Start engine'}
+    <section
+      aria-label="Practice engine"
+      className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 border-line border-t px-6 py-1 text-sm lg:flex-nowrap lg:overflow-x-auto"
+    >
+      <h2 className="sr-only">Practice engine</h2>
+      <Button className="shrink-0 px-3" onClick={() => ask({ do: state.running ? 'stop' : 'start' })}>
+        {state.running ? 'Stop engine' : 'Start engine'}
+      </Button>
+      {state.adjusters.map(({ id, label }) => (
+        <fieldset key={id} className="flex shrink-0 items-center gap-1">
+          <legend className="sr-only">{label}</legend>
+          <p className="w-18 leading-tight">
+            <b>{label}</b>
+            <br />
+            <span className="text-soft">{positionText(state.positions[id] ?? 0)}</span>
+          </p>
+          {STEPS.map(({ turns, text }) => (
+            <button
+              key={turns}
+              type="button"
+              aria-label={`${label}, ${fraction(turns)} ${turns < 0 ? 'out' : 'in'}`}
+              onClick={() => ask({ do: 'turn', adjuster: id, turns })}
+              className="min-h-12 min-w-12 rounded border border-line hover:border-edge"
+            >
+              {text}
+            </button>
+          ))}
+        </fieldset>
+      ))}
+      {state.couplings.map(({ id, clamped }) => (
+        <Button
+          key={id}
+          className="shrink-0 px-3"
+          onClick={() => ask({ do: 'couple', coupling: id, clamped: !clamped })}
+        >
+          {clamped ? 'Loosen clamp' : 'Tighten clamp'}
         </Button>
-      </div>
-      <ul className="mt-1">
-        {state.adjusters.map(({ id, label }) => (
-          <li key={id} className="flex items-center gap-1">
-            <span className="w-24 font-bold">{label}</span>
-            {STEPS.map(({ turns, text }) => (
-              <button
-                key={turns}
-                type="button"
-                aria-label={`${label}, ${fraction(turns)} ${turns < 0 ? 'out' : 'in'}`}
-                onClick={() => ask({ do: 'turn', adjuster: id, turns })}
-                className="min-h-12 min-w-12 rounded border border-line px-1 font-mono hover:border-edge"
-              >
-                {text}
-              </button>
-            ))}
-            <span className="w-20 pl-2 text-right text-soft">{positionText(state.positions[id] ?? 0)}</span>
-          </li>
-        ))}
-        {state.couplings.map(({ id, label, clamped }) => (
-          <li key={id} className="mt-1 flex items-center justify-between gap-3">
-            <span className="font-bold">{label}</span>
-            <Button className="px-3" onClick={() => ask({ do: 'couple', coupling: id, clamped: !clamped })}>
-              {clamped ? 'Loosen' : 'Clamp'}
-            </Button>
-          </li>
-        ))}
-      </ul>
+      ))}
       {trouble === undefined ? null : (
-        <p role="alert" className="mt-2 max-w-xs text-caution">
+        <p role="alert" className="text-caution">
           {trouble}
         </p>
       )}

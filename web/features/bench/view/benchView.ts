@@ -30,6 +30,8 @@ export function jobView(events: readonly JobEvent[], phase: LiveView['reading'][
 /** What the bench shows now: the log's view with the live signal on top. */
 export interface BenchView extends JobView {
   readonly needles: readonly Needle[];
+  /** A stopped engine has nothing to compare: its gauges' values are shown, but no needle is drawn. */
+  readonly atRest: boolean;
   readonly ghosts: readonly number[];
   readonly phrase: Phrase;
   readonly action: PrimaryAction;
@@ -44,7 +46,8 @@ export function benchView(view: JobView, live: LiveView | undefined): BenchView 
     live !== undefined ? liveNeedles(belief, live) : job.readings.length > 0 ? believedComparison(belief) : [];
   return {
     ...view,
-    needles: live?.now.phase === 'stopped' ? [] : needles,
+    needles,
+    atRest: live?.now.phase === 'stopped',
     ghosts: ghostsOf(job, advice),
     phrase: phraseAdvice(job, advice, live),
     action: primaryAction(job, advice, live),

@@ -119,7 +119,7 @@ function coupleLine(job: Job, advice: Extract<Advice, { kind: 'couple' }>): SayL
     subject: 'Balanced',
     order: 'couple it',
     expect: [
-      `Clamp the ${label.toLowerCase()} without moving either throttle.`,
+      `Tighten the ${label.toLowerCase()} without moving either throttle.`,
       `Spread ${spreadText(advice)}.`,
       sureText(advice),
     ],

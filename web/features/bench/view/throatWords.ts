@@ -1,4 +1,4 @@
-import { decimalsFor, numeral } from '@/words/numbers';
+import { decimalsFor, numeral, THIN } from '@/words/numbers';
 import type { Needle } from './needles';
 
 /** A throat's figures as the bank strip writes them. */
@@ -19,7 +19,7 @@ const STATES: Readonly<Record<Needle['state'], string | undefined>> = {
 };
 
 /** `within`, `high` or `low` is against the group by half the allowed spread: two throats that are both within differ by no more. */
-export function throatWords(needle: Needle | undefined, spreadKPa: number): ThroatWords {
+export function throatWords(needle: Needle | undefined, spreadKPa: number, atRest: boolean): ThroatWords {
   if (needle === undefined || needle.depression === undefined || Number.isNaN(needle.depression)) {
     return {
       state: needle === undefined ? 'no channel' : (STATES[needle.state] ?? 'lost'),
@@ -29,12 +29,19 @@ export function throatWords(needle: Needle | undefined, spreadKPa: number): Thro
     };
   }
   const { deviation, uncertainty, depression, state } = needle;
+  if (atRest)
+    return {
+      state: 'at rest',
+      deviation: '–',
+      uncertainty: '',
+      depression: `${numeral(depression, 2)}${THIN}kPa below ambient`,
+    };
   const decimals = decimalsFor(uncertainty) === 0 ? 0 : 1;
   const side = Math.abs(deviation) <= spreadKPa / 2 ? 'within' : deviation > 0 ? 'high' : 'low';
   return {
     state: STATES[state] ?? side,
     deviation: Number.isNaN(deviation) ? '–' : numeral(deviation, decimals, true),
-    uncertainty: `±\u2009${numeral(Math.max(uncertainty, 0.1), decimals)}`,
-    depression: `${numeral(depression, 1)}\u2009kPa below ambient`,
+    uncertainty: `±${THIN}${numeral(Math.max(uncertainty, 0.1), decimals)}`,
+    depression: `${numeral(depression, 1)}${THIN}kPa below ambient`,
   };
 }

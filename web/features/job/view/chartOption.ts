@@ -17,7 +17,7 @@ export function chartOption(
   if (first !== undefined) first.markLine = moveMarks(moves, text, token);
   return {
     animation: false,
-    grid: { left: 64, right: 24, top: 56, bottom: 44 },
+    grid: { left: 64, right: 48, top: 52, bottom: 40 },
     textStyle: text,
     tooltip: { trigger: 'item' },
     xAxis: {
@@ -30,8 +30,6 @@ export function chartOption(
     },
     yAxis: {
       type: 'value',
-      name: 'kPa from the group',
-      nameTextStyle: { ...text, align: 'left' },
       axisLabel: { ...text, formatter: (value: number) => numeral(value, 1, true) },
       splitLine: { lineStyle: { color: token('line') } },
     },
@@ -59,12 +57,22 @@ function throatSeries(
     {
       type: 'line',
       name: `Cylinder ${throat}`,
-      data: points.map(({ at, deviation }) => [at, Number(deviation.toFixed(3))]),
+      // Named where the throats stood apart: as found.
+      data: points.map(({ at, deviation }, i) => ({
+        value: [at, Number(deviation.toFixed(3))],
+        label: {
+          show: i === 0,
+          position: deviation > 0 ? 'top' : 'bottom',
+          formatter: throat,
+          color: token('ink'),
+          fontWeight: 'bold',
+          fontSize: 16,
+        },
+      })),
       symbol: SYMBOLS[index % SYMBOLS.length],
       symbolSize: 10,
       lineStyle: { color: colour, width: 2, type: index % 2 === 0 ? 'solid' : 'dashed' },
       itemStyle: { color: colour },
-      endLabel: { show: true, formatter: throat, color: token('ink'), fontWeight: 'bold', fontSize: 15 },
     },
     {
       type: 'custom',
@@ -99,6 +107,7 @@ function moveMarks(moves: Report['moves'], text: object, token: (name: string) =
     label: {
       ...text,
       fontSize: 12,
+      lineHeight: 15,
       rotate: 0,
       position: 'end',
       formatter: ({ name }: { name: string }) => name.replace(', ', '\n'),
