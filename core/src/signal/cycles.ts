@@ -1,7 +1,7 @@
 import { at } from '../sequence';
 import type { EvenWindow } from './grid';
 import { cyclePeriod } from './period';
-import { meanOf, swingOf } from './statistics';
+import { meanOf, quantileOf, swingOf } from './statistics';
 
 /** Cycles found in a window: where they begin and what each channel's mean was over each. */
 export interface Cycles {
@@ -17,6 +17,9 @@ export interface Cycles {
 /** A cycle this much longer or shorter than the period was cut wrong, or missed. */
 const SHORTEST_SHARE = 0.6;
 const LONGEST_SHARE = 1.5;
+
+/** How far below its mean a channel must have been before it can rise through it again, as a share of its usual depth. */
+const DEAD_BAND = 0.4;
 
 /**
  * Finds engine cycles: the period from all channels, the bounds where the strongest channel rises through its mean. All channels
@@ -60,7 +63,7 @@ function strongest(channels: EvenWindow['channels']): Float64Array | undefined {
  */
 function risingCrossings(channel: Float64Array, apart: number): number[] {
   const mean = channel.reduce((sum, v) => sum + v, 0) / channel.length;
-  const below = mean - 0.15 * swingOf(channel);
+  const below = mean - DEAD_BAND * (mean - quantileOf(channel, 0.05));
   const crossings: number[] = [];
   let armed = false;
   for (let i = 1; i < channel.length; i += 1) {

@@ -7,8 +7,9 @@ const LONGEST = 0.5;
 const SHORTEST = 1 / 60;
 /** A repetition weaker than this share of the power is flutter. Ours: pulses of a running engine repeat at 0.8 and more. */
 const WEAKEST_REPEAT = 0.35;
-/** Every multiple of the cycle repeats as well as the cycle; the shortest one this close to the best is the cycle. */
-const CLOSE_TO_BEST = 0.85;
+/** Every multiple of the cycle repeats as well as the cycle; the shortest one this close to the best is the cycle.
+ * Not closer: a sharp pulse that falls between two places of the grid loses a fifth of its peak. */
+const CLOSE_TO_BEST = 0.75;
 /** Pulses smaller than this, kPa standard deviation, are noise. Ours: noise of a fair sensor is a fifth of it. */
 const SMALLEST_PULSE = 0.3;
 

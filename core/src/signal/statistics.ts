@@ -28,6 +28,12 @@ export function swingOf(values: ArrayLike<number>): number {
   return high - low;
 }
 
+/** The value below which a share of the values lie. @throws RangeError for no values. */
+export function quantileOf(values: ArrayLike<number>, share: number): number {
+  const sorted = Float64Array.from(values).sort();
+  return at(sorted, Math.min(sorted.length - 1, Math.floor(share * sorted.length)));
+}
+
 /**
  * Mean of a series whose neighbours are correlated, with its standard uncertainty s / sqrt(n_eff),
  * 1/n_eff = 1/n (1 + 2 sum (1 - k/n) rho_k). Source: Bayley and Hammersley, J. Roy. Stat. Soc. Suppl. 8 (1946) 184; the standard

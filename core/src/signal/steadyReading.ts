@@ -3,7 +3,7 @@ import { type KiloPascals, kiloPascals, type Rpm, rpm, rpmFromCycleHz, type Seco
 import { type ChannelState, judgeChannel } from './channelState';
 import { type Cycles, findCycles, meanCycleTime } from './cycles';
 import { type EvenWindow, evenWindow } from './grid';
-import { correlatedMean, meanOf } from './statistics';
+import { correlatedMean, extremesOf, meanOf, quantileOf } from './statistics';
 import { between, durationOf, type SampleWindow, since } from './window';
 
 export interface ChannelReading {
@@ -45,7 +45,10 @@ const STRETCHES = [8, 5, SHORTEST_READING] as const;
 /** Halves of a stretch that differ by more than this many uncertainties, and by more than this many kPa, are still settling. */
 const DRIFT_SIGMAS = 3;
 const SMALLEST_DRIFT = 0.12;
-/** The same for the cycle time, as a share of it; and how many cycles at the ends of a stretch may be cut off. Ours. */
+/** One cycle this far from the median, in robust standard deviations and in kPa, is no flutter. Ours. */
+const DISTURBED_SIGMAS = 8;
+const SMALLEST_DISTURBANCE = 2;
+/** The least drift of the cycle time, as a share of it; and how many cycles at the ends of a stretch may be cut off. Ours. */
 const SMALLEST_SPEED_DRIFT = 0.015;
 const UNCOVERED_CYCLES = 4;
 /** A mean this close to zero without pulses is an engine that stands still, kPa. */
@@ -111,7 +114,7 @@ function readChannel(window: SampleWindow, cycles: Cycles | undefined, index: nu
     samples.length === 0 ? { mean: Number.NaN, uncertainty: Number.NaN } : correlatedMean(series);
   const pulse = cycles?.pulses[index] ?? 0;
   const others = Math.max(0, ...(cycles?.pulses ?? []).map((p) => p ?? 0));
-  const drifts = samples.length > 0 && isDrifting(series);
+  const drifts = samples.length > 0 && isDrifting(cycles === undefined ? thinned(series) : series);
   const facts = { samples, expected: window.times.length, mean, pulse, strongestPulse: others };
   const judged = judgeChannel(facts);
   return {
@@ -138,7 +141,16 @@ function againstGroup(cycles: Cycles | undefined, index: number): number {
 
 function isDrifting(series: readonly number[]): boolean {
   const { size, sigmas } = drift(series);
-  return size > SMALLEST_DRIFT && sigmas > DRIFT_SIGMAS;
+  return (size > SMALLEST_DRIFT && sigmas > DRIFT_SIGMAS) || isDisturbed(series);
+}
+
+/** A blip or a start within the stretch: few cycles, far from all others, that would still pull the mean. */
+function isDisturbed(series: readonly number[]): boolean {
+  const median = quantileOf(series, 0.5);
+  const distances = series.map((value) => Math.abs(value - median));
+  // 1.4826 medians of absolute deviations are one standard deviation of a normal scatter.
+  const scatter = 1.4826 * quantileOf(distances, 0.5);
+  return extremesOf(distances).high > Math.max(SMALLEST_DISTURBANCE, DISTURBED_SIGMAS * scatter);
 }
 
 /** Cycles must fill the stretch, and must not get longer or shorter through it: an engine that is just starting fills it in part. */
@@ -150,14 +162,22 @@ function isUneven({ bounds, period }: Cycles, even: EvenWindow): boolean {
   return size > SMALLEST_SPEED_DRIFT && sigmas > DRIFT_SIGMAS;
 }
 
-/** How far the second half of a series lies from the first, in its own unit and in standard uncertainties. */
+/**
+ * How far a straight line through a series rises from its first to its last quarter (half its whole rise), in the series' unit
+ * and in standard uncertainties. The scatter is taken about the line: about the mean, a drift would hide in its own scatter.
+ * Source: least squares slope, e.g. JCGM 100:2008, H.3, with the effective sample size of correlated residuals.
+ */
 function drift(series: readonly number[]): { readonly size: number; readonly sigmas: number } {
-  const half = Math.floor(series.length / 2);
-  if (half < 2) return { size: Number.POSITIVE_INFINITY, sigmas: Number.POSITIVE_INFINITY };
-  const first = correlatedMean(series.slice(0, half));
-  const second = correlatedMean(series.slice(-half));
-  const size = Math.abs(second.mean - first.mean);
-  return { size, sigmas: size / Math.hypot(first.uncertainty, second.uncertainty) };
+  const n = series.length;
+  if (n < 4) return { size: Number.POSITIVE_INFINITY, sigmas: Number.POSITIVE_INFINITY };
+  const mean = meanOf(series);
+  const middle = (n - 1) / 2;
+  const spread = (n * (n ** 2 - 1)) / 12;
+  const slope = series.reduce((sum, value, i) => sum + (i - middle) * (value - mean), 0) / spread;
+  const residuals = series.map((value, i) => value - mean - slope * (i - middle));
+  const { uncertainty } = correlatedMean(residuals);
+  const size = (Math.abs(slope) * n) / 2;
+  return { size, sigmas: size / (uncertainty * Math.sqrt(3)) };
 }
 
 function phaseOf(channels: readonly JudgedChannel[], even: EvenWindow | undefined, cycles: Cycles | undefined) {
@@ -180,6 +200,12 @@ function readSpeed(window: SampleWindow, cycles: Cycles | undefined, strokes: 2 
   const { mean, uncertainty } = meanCycleTime(cycles);
   const speed = rpmFromCycleHz(1 / mean, strokes);
   return { speed, uncertainty: rpm((speed * uncertainty) / mean), from: 'pulses' };
+}
+
+/** Without cycles a series may hold hundreds of samples a second; drift shows as well in a few hundred of them. */
+function thinned(series: readonly number[]): readonly number[] {
+  const keep = Math.ceil(series.length / 400);
+  return keep < 2 ? series : series.filter((_, i) => i % keep === 0);
 }
 
 /** A tachometer is sampled far faster than it changes: thinned, so that lag sums stay cheap. */

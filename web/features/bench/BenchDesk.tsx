@@ -69,9 +69,9 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
       data-latest={signal.live?.latestS}
     >
       <BenchHeader machine={job.machine} jobId={jobId} stage={stageOf(view)} signal={signal} log={log} />
-      <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[1fr_27rem]">
+      <main className="grid grid-cols-1 lg:min-h-0 lg:flex-1 lg:grid-cols-[1fr_27rem]">
         <h1 className="sr-only">Bench, {job.machine}</h1>
-        <div className="relative min-h-0">
+        <div className="relative lg:min-h-0">
           <Fan
             needles={drawn}
             ghosts={view.ghosts}

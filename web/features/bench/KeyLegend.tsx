@@ -14,9 +14,9 @@ export interface BenchKey {
 /** The keys of the bench, each a button too. */
 export function KeyLegend({ keys }: { readonly keys: readonly BenchKey[] }) {
   return (
-    <ul className="grid grid-cols-3 border-line border-t pt-3" aria-label="Keys">
+    <ul className="grid grid-cols-3 border-line border-t pt-3 max-sm:grid-cols-2" aria-label="Keys">
       {keys.map(({ key, cap, label, run, disabled = false, strong = false }) => (
-        <li key={key} className={clsx(strong && 'col-span-3')}>
+        <li key={key} className={clsx(strong && 'col-span-full')}>
           <button
             type="button"
             onClick={run}

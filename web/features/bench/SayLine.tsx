@@ -8,7 +8,7 @@ export function SayLine({ phrase, advice }: { readonly phrase: Phrase; readonly 
     <section aria-label="What to do now" aria-live="polite">
       <div className="flex items-center gap-5">
         {advice.kind === 'turn' ? <TurnDial turns={advice.turns} /> : null}
-        <p className="font-bold text-[2.6rem] leading-[1.1]" data-testid="say">
+        <p className="font-bold text-[2.6rem] leading-[1.1] max-sm:text-3xl" data-testid="say">
           {phrase.subject}
           <br />
           <span className="text-amber">{phrase.order}</span>

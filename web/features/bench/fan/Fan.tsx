@@ -22,7 +22,7 @@ export function Fan({ needles, ghosts, spreadKPa, end, stale }: FanProps) {
   const angles = shown.map(({ deviation }) => angleOf(deviation, end));
   const tags = tagAngles(angles);
   return (
-    <svg viewBox={`0 0 ${FAN.width} ${FAN.height}`} className="h-full w-full" role="img" aria-label={fanText(shown)}>
+    <svg viewBox={`0 0 ${FAN.width} ${FAN.height}`} className="w-full lg:h-full" role="img" aria-label={fanText(shown)}>
       <Scale end={end} spreadKPa={spreadKPa} />
       {shown.map(({ throat, deviation, uncertainty }) => (
         <Doubt key={throat} deviation={deviation} uncertainty={uncertainty} end={end} />

@@ -13,7 +13,7 @@ interface TurnedOtherwiseProps {
   readonly onTurned: (adjuster: string, turns: number) => void;
 }
 
-const STEPS = [-0.25, -0.0625, 0.0625, 0.25];
+const STEPS = [-0.25, 0.25, -0.0625, 0.0625];
 
 /** What was really turned, in sixteenths: any screw, any amount. */
 export function TurnedOtherwise({ job, adjuster, onClose, onTurned }: TurnedOtherwiseProps) {
@@ -46,7 +46,7 @@ export function TurnedOtherwise({ job, adjuster, onClose, onTurned }: TurnedOthe
       <p className="mt-6 font-bold text-4xl" aria-live="polite">
         {turns === 0 ? 'not turned' : turnText(turns)}
       </p>
-      <div className="mt-3 flex flex-wrap gap-2">
+      <div className="mt-3 grid max-w-96 grid-cols-2 gap-2">
         {STEPS.map((step) => (
           <Button key={step} className="min-h-14" onClick={() => setTurns(turns + step)}>
             {turnText(step)}

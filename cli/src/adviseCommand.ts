@@ -1,0 +1,17 @@
+import { adviseNextMove } from '@amber-needle/core/advice';
+import { foldBelief } from '@amber-needle/core/belief';
+import { adviceDocument } from '@amber-needle/core/formats/advice';
+import { readJob } from '@amber-needle/core/formats/job';
+import { foldJob } from '@amber-needle/core/job';
+import { failed, type Outcome, problemLines } from './outcome';
+
+/** `needle advise`: the next action for a job document. The seed makes the probabilities repeatable. */
+export function adviseCommand(file: string, document: unknown, seed: number): Outcome {
+  const checked = readJob(document);
+  if (checked.outcome === 'invalid') return failed(...problemLines(file, checked.problems));
+  const { events } = checked.value;
+  const job = foldJob(events);
+  if (job === undefined) return failed(`${file}: the job has no events`);
+  if (job.status === 'finished') return failed(`${file}: the job is finished; there is nothing to advise`);
+  return { outcome: 'data', data: adviceDocument(adviseNextMove(job, foldBelief(job.setup, events), { seed })) };
+}

@@ -1,0 +1,113 @@
+import { readFileSync } from 'node:fs';
+import { createInterface } from 'node:readline';
+import { parseArgs } from 'node:util';
+import { adviseCommand } from './adviseCommand';
+import { checkCommand } from './checkCommand';
+import { HELP } from './help';
+import { failed, type Outcome } from './outcome';
+import { readCommand } from './readCommand';
+
+const SEED = '1';
+
+process.exitCode = await run(process.argv.slice(2));
+
+async function run(args: readonly string[]): Promise<number> {
+  let parsed: ReturnType<typeof parse>;
+  try {
+    parsed = parse(args);
+  } catch (error) {
+    return tell(failed(error instanceof Error ? error.message : String(error), 'needle help says how it is called'));
+  }
+  const { values, positionals } = parsed;
+  const [command, file] = positionals;
+  const strokes = values.strokes === '2' ? 2 : 4;
+  const seed = Number(values.seed);
+  if (!Number.isInteger(seed)) return tell(failed(`--seed ${values.seed}: give a whole number`));
+  if (values.help || command === undefined || command === 'help') return say(HELP);
+  if (command === 'advise' && values.stream) return streamAdvice(seed);
+  if (file === undefined) return tell(failed(`needle ${command}: name a file, or - for standard input`));
+  switch (command) {
+    case 'read': {
+      const text = readText(file);
+      if (typeof text !== 'string') return tell(text);
+      const { outcome, warnings } = readCommand(file, text, strokes);
+      warn(warnings);
+      return tell(outcome);
+    }
+    case 'advise':
+      return tell(withDocument(file, (document) => adviseCommand(file, document, seed)));
+    case 'check':
+      return tell(withDocument(file, (document) => checkCommand(file, document)));
+    default:
+      return tell(failed(`there is no "needle ${command}"`, 'needle help says what there is'));
+  }
+}
+
+function parse(args: readonly string[]) {
+  return parseArgs({
+    args: [...args],
+    allowPositionals: true,
+    options: {
+      strokes: { type: 'string', default: '4' },
+      seed: { type: 'string', default: SEED },
+      stream: { type: 'boolean', default: false },
+      help: { type: 'boolean', default: false },
+    },
+  });
+}
+
+/** One advice for each line. A bad line is told on standard error and answered with null, so that lines stay in step. */
+async function streamAdvice(seed: number): Promise<number> {
+  let code = 0;
+  let line = 0;
+  for await (const text of createInterface({ input: process.stdin })) {
+    if (text.trim() === '') continue;
+    line += 1;
+    const name = `line ${line}`;
+    const outcome = withJson(name, text, (document) => adviseCommand(name, document, seed));
+    if (outcome.outcome === 'failed') {
+      process.stdout.write('null\n');
+      warn(outcome.problems);
+      code = 2;
+    } else process.stdout.write(`${JSON.stringify(outcome.data)}\n`);
+  }
+  return code;
+}
+
+function withDocument(file: string, work: (document: unknown) => Outcome): Outcome {
+  const text = readText(file);
+  return typeof text === 'string' ? withJson(file, text, work) : text;
+}
+
+function withJson(name: string, text: string, work: (document: unknown) => Outcome): Outcome {
+  let document: unknown;
+  try {
+    document = JSON.parse(text);
+  } catch (error) {
+    return failed(`${name}: not JSON: ${error instanceof Error ? error.message : String(error)}`);
+  }
+  return work(document);
+}
+
+function readText(file: string): string | Outcome {
+  try {
+    return readFileSync(file === '-' ? 0 : file, 'utf8');
+  } catch (error) {
+    return failed(`${file}: cannot be read: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
+function tell(outcome: Outcome): number {
+  if (outcome.outcome === 'data') return say(`${JSON.stringify(outcome.data, null, 2)}\n`);
+  warn(outcome.problems);
+  return 2;
+}
+
+function say(text: string): number {
+  process.stdout.write(text);
+  return 0;
+}
+
+function warn(lines: readonly string[]): void {
+  for (const line of lines) process.stderr.write(`needle: ${line}\n`);
+}

@@ -1,0 +1,48 @@
+import type { Advice } from '../../advice';
+import type { Forecast } from '../../belief';
+
+/** An advice as plain JSON with the unit in every name: what `needle advise` prints. */
+export function adviceDocument(advice: Advice) {
+  const { probability, balanced, idleInBand, now, readings } = advice.grounds;
+  return {
+    ...actionOf(advice),
+    grounds: { probability, balanced, idleInBand, readings, now: forecastDocument(now) },
+  };
+}
+
+function actionOf(advice: Advice) {
+  switch (advice.kind) {
+    case 'read':
+      return { kind: advice.kind, purpose: advice.purpose, durationS: advice.duration };
+    case 'settle':
+      return { kind: advice.kind, after: advice.after, durationS: advice.duration };
+    case 'turn':
+      return {
+        kind: advice.kind,
+        adjuster: advice.adjuster,
+        turns: advice.turns,
+        purpose: advice.purpose,
+        expected: forecastDocument(advice.expected),
+        probabilityAfter: advice.probabilityAfter,
+        effect: { perTurnKPa: advice.effect.perTurn, relativeDoubt: advice.effect.doubt },
+      };
+    case 'couple':
+      return { kind: advice.kind, coupling: advice.coupling, state: advice.state };
+    case 'done':
+      return { kind: advice.kind };
+  }
+}
+
+function forecastDocument({ throats, spread, speed, speedUncertainty }: Forecast) {
+  return {
+    throats: throats.map(({ throat, depression, deviation, uncertainty }) => ({
+      throat,
+      depressionKPa: depression,
+      deviationKPa: deviation,
+      uncertaintyKPa: uncertainty,
+    })),
+    spreadKPa: spread,
+    speedRpm: speed,
+    speedUncertaintyRpm: speedUncertainty,
+  };
+}

@@ -1,0 +1,41 @@
+import { describe, expect, it } from 'vitest';
+import { seededRandom } from '../random';
+import { correlatedMean, extremesOf } from './statistics';
+
+/** x[t] = rho x[t-1] + e, unit variance. */
+function ar1(n: number, rho: number, seed: number): number[] {
+  const random = seededRandom(seed);
+  const series = [random.normal()];
+  for (let i = 1; i < n; i += 1) series.push(rho * (series.at(-1) ?? 0) + Math.sqrt(1 - rho ** 2) * random.normal());
+  return series;
+}
+
+describe('mean of correlated samples', () => {
+  // AR(1) with known rho: n_eff = n (1 - rho)/(1 + rho) for long series (Bayley and Hammersley 1946).
+  it.each([0, 0.5, 0.8])('finds the effective size of a series with rho %d', (rho) => {
+    const n = 4000;
+    const sizes = Array.from({ length: 20 }, (_, seed) => correlatedMean(ar1(n, rho, seed)).effectiveSize);
+    const mean = sizes.reduce((a, b) => a + b, 0) / sizes.length;
+    // 15 %: the sum of estimated correlations stops at the first negative one, which cuts its tail.
+    expect(mean / (n * ((1 - rho) / (1 + rho)))).toBeGreaterThan(0.85);
+    expect(mean / (n * ((1 - rho) / (1 + rho)))).toBeLessThan(1.15);
+  });
+
+  it('claims intervals that hold the truth as often as they should', () => {
+    // 400 series of 200 samples with rho 0.6: 95 % intervals should hold zero in 380; binomial spread is 4.4.
+    const held = Array.from({ length: 400 }, (_, seed) => correlatedMean(ar1(200, 0.6, seed + 1000))).filter(
+      ({ mean, uncertainty }) => Math.abs(mean) < 1.96 * uncertainty,
+    ).length;
+    expect(held / 400).toBeGreaterThan(0.9);
+    expect(held / 400).toBeLessThan(0.985);
+  });
+
+  it('does not claim to know a mean from one value, and knows a constant', () => {
+    expect(correlatedMean([3]).uncertainty).toBe(Number.POSITIVE_INFINITY);
+    expect(correlatedMean([3, 3, 3])).toMatchObject({ mean: 3, uncertainty: 0 });
+  });
+
+  it('finds extremes of more values than a call can spread', () => {
+    expect(extremesOf(new Float64Array(500_000).fill(1, 3, 4))).toEqual({ low: 0, high: 1 });
+  });
+});
