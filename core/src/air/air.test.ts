@@ -1,6 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { kelvins, pascals, radians, squareMetres } from '../units';
-import { CRITICAL_PRESSURE_RATIO, flowFactor, orificeFlow, plateOpenArea, STANDARD_PRESSURE, STANDARD_TEMPERATURE } from './index';
+import {
+  CRITICAL_PRESSURE_RATIO,
+  flowFactor,
+  orificeFlow,
+  plateOpenArea,
+  STANDARD_PRESSURE,
+  STANDARD_TEMPERATURE,
+} from './index';
 
 const ambient = { pressure: STANDARD_PRESSURE, temperature: STANDARD_TEMPERATURE };
 
@@ -11,7 +18,10 @@ describe('orifice flow', () => {
 
   // Choked air at sea level, 101 325 Pa and 288.15 K: 241.2 kg/s per m2 (Heywood 1988, eq. C.9, worked with R = 287.05).
   it('passes 241.2 kg/s of choked ambient air a square metre', () => {
-    const flow = orificeFlow(squareMetres(1), ambient, { pressure: pascals(20_000), temperature: STANDARD_TEMPERATURE });
+    const flow = orificeFlow(squareMetres(1), ambient, {
+      pressure: pascals(20_000),
+      temperature: STANDARD_TEMPERATURE,
+    });
     expect(flow).toBeCloseTo(241.2, 1);
   });
 

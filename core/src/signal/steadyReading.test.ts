@@ -48,9 +48,15 @@ function recorded(seed: number, length: Seconds, before: Seconds) {
   const rows = Array.from({ length: length * 500 }, () => {
     engine.advance(seconds(0.002));
     const { time, runnerPressures, ambient } = engine.sensors();
-    return { time, shown: gauges.map((g, k) => g.show(pascals(ambient - (runnerPressures[k] ?? 0)), seconds(0.002)) / 1000) };
+    return {
+      time,
+      shown: gauges.map((g, k) => g.show(pascals(ambient - (runnerPressures[k] ?? 0)), seconds(0.002)) / 1000),
+    };
   });
-  const channels = ['1', '2'].map((throat, k) => ({ throat, depressionsKPa: rows.map(({ shown }) => shown[k] ?? Number.NaN) }));
+  const channels = ['1', '2'].map((throat, k) => ({
+    throat,
+    depressionsKPa: rows.map(({ shown }) => shown[k] ?? Number.NaN),
+  }));
   return { engine, window: { times: rows.map(({ time }) => time), channels, rpm: undefined } };
 }
 
@@ -120,11 +126,21 @@ describe('readings of the practice engine', () => {
 describe('states of channels', () => {
   const steady = (_: number, phase: number) => pulse(phase);
   const withSecond = (second: (t: number, phase: number) => number) =>
-    steadyReading(wave({ seconds: 8, rateHz: 400, cycleHz: 8.3, value: (t, phase, k) => (k === 0 ? steady(t, phase) : second(t, phase)) }), 4);
+    steadyReading(
+      wave({
+        seconds: 8,
+        rateHz: 400,
+        cycleHz: 8.3,
+        value: (t, phase, k) => (k === 0 ? steady(t, phase) : second(t, phase)),
+      }),
+      4,
+    );
 
   it('calls a stopped engine stopped', () => {
     const random = seededRandom(1);
-    expect(steadyReading(wave({ seconds: 8, rateHz: 400, cycleHz: 8, value: () => 0.3 + 0.05 * random.normal() }), 4).phase).toBe('stopped');
+    expect(
+      steadyReading(wave({ seconds: 8, rateHz: 400, cycleHz: 8, value: () => 0.3 + 0.05 * random.normal() }), 4).phase,
+    ).toBe('stopped');
   });
 
   it('settles while a channel drifts, and says so of that channel', () => {
@@ -149,13 +165,20 @@ describe('states of channels', () => {
 
   it('names an absolute trace that does not say so', () => {
     const random = seededRandom(2);
-    const reading = steadyReading(wave({ seconds: 8, rateHz: 400, cycleHz: 8, value: () => 101.2 + 0.02 * random.normal() }), 4);
+    const reading = steadyReading(
+      wave({ seconds: 8, rateHz: 400, cycleHz: 8, value: () => 101.2 + 0.02 * random.normal() }),
+      4,
+    );
     expect(reading.channels[0]?.state).toEqual({ kind: 'implausible', because: 'looksAbsolute' });
   });
 
   it('has an answer for nothing at all', () => {
     expect(steadyReading({ times: [], channels: [], rpm: undefined }, 4).phase).toBe('waiting');
-    const broken = { times: [0, 0, 0], channels: [{ throat: '1', depressionsKPa: [Number.NaN, Number.NaN, Number.NaN] }], rpm: undefined };
+    const broken = {
+      times: [0, 0, 0],
+      channels: [{ throat: '1', depressionsKPa: [Number.NaN, Number.NaN, Number.NaN] }],
+      rpm: undefined,
+    };
     expect(steadyReading(broken, 4).phase).toBe('waiting');
   });
 });

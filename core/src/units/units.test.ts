@@ -5,12 +5,12 @@ import {
   fromPascals,
   type KiloPascals,
   kiloPascals,
-  PRESSURE_UNITS,
   type Pascals,
+  PRESSURE_UNITS,
   pascals,
+  roundToTurnStep,
   rpm,
   rpmFromCycleHz,
-  roundToTurnStep,
   toPascals,
   turns,
 } from './index';
@@ -39,9 +39,13 @@ describe('pressure units', () => {
 
   it('comes back through every unit', () => {
     fc.assert(
-      fc.property(fc.double({ min: -2e5, max: 2e5, noNaN: true }), fc.constantFrom(...PRESSURE_UNITS), (value, unit) => {
-        expect(toPascals(fromPascals(pascals(value), unit), unit)).toBeCloseTo(value, 6);
-      }),
+      fc.property(
+        fc.double({ min: -2e5, max: 2e5, noNaN: true }),
+        fc.constantFrom(...PRESSURE_UNITS),
+        (value, unit) => {
+          expect(toPascals(fromPascals(pascals(value), unit), unit)).toBeCloseTo(value, 6);
+        },
+      ),
     );
   });
 

@@ -36,7 +36,10 @@ const traces: fc.Arbitrary<Trace> = fc
     ];
     const row = fc.array(cell, { minLength: columns.length - 1, maxLength: columns.length - 1 });
     return fc
-      .tuple(fc.array(finite, { minLength: length, maxLength: length }), fc.array(row, { minLength: length, maxLength: length }))
+      .tuple(
+        fc.array(finite, { minLength: length, maxLength: length }),
+        fc.array(row, { minLength: length, maxLength: length }),
+      )
       .map(([times, cells]) => {
         const rising = [...times].sort((a, b) => a - b);
         return { meta, columns, rows: rising.map((t, i) => [t, ...(cells[i] ?? [])]) };
@@ -57,21 +60,31 @@ describe('trace codec', () => {
 
   it('reads chunks that cut lines anywhere as it reads the whole', () => {
     fc.assert(
-      fc.property(traces, fc.array(fc.nat(), { maxLength: 12 }), fc.constantFrom('\n', '\r\n', '\r'), (trace, cuts, lineEnd) => {
-        const text = encodeTrace(trace).replaceAll('\n', lineEnd);
-        const places = [0, ...cuts.map((cut) => cut % (text.length + 1)), text.length].sort((a, b) => a - b);
-        const decoder = createTraceDecoder();
-        const chunks = places.slice(1).map((end, i) => decoder.push(text.slice(places[i], end)));
-        const rows = [...chunks, decoder.end()].flatMap((chunk) => chunk.rows);
-        expect({ meta: decoder.meta(), columns: decoder.columns(), rows }).toEqual(trace);
-      }),
+      fc.property(
+        traces,
+        fc.array(fc.nat(), { maxLength: 12 }),
+        fc.constantFrom('\n', '\r\n', '\r'),
+        (trace, cuts, lineEnd) => {
+          const text = encodeTrace(trace).replaceAll('\n', lineEnd);
+          const places = [0, ...cuts.map((cut) => cut % (text.length + 1)), text.length].sort((a, b) => a - b);
+          const decoder = createTraceDecoder();
+          const chunks = places.slice(1).map((end, i) => decoder.push(text.slice(places[i], end)));
+          const rows = [...chunks, decoder.end()].flatMap((chunk) => chunk.rows);
+          expect({ meta: decoder.meta(), columns: decoder.columns(), rows }).toEqual(trace);
+        },
+      ),
     );
   });
 
   it('is crashed by no input, and never reports without end', () => {
     const text = fc.oneof(
       fc.string({ unit: 'binary', maxLength: 400 }),
-      fc.array(fc.constantFrom('t_s', ',', 'v1_kpa', '\n', '1', '-', '#', ' reference: absolute', '"', 'e9', '\r', 'nan'), { maxLength: 80 }).map((a) => a.join('')),
+      fc
+        .array(
+          fc.constantFrom('t_s', ',', 'v1_kpa', '\n', '1', '-', '#', ' reference: absolute', '"', 'e9', '\r', 'nan'),
+          { maxLength: 80 },
+        )
+        .map((a) => a.join('')),
     );
     fc.assert(
       fc.property(text, (input) => {
@@ -86,9 +99,15 @@ describe('trace codec', () => {
   it('is read by an independent parser of RFC 4180', () => {
     fc.assert(
       fc.property(traces, (trace) => {
-        const parsed = Papa.parse<string[]>(encodeTrace(trace), { comments: '#', skipEmptyLines: true, delimiter: ',' });
+        const parsed = Papa.parse<string[]>(encodeTrace(trace), {
+          comments: '#',
+          skipEmptyLines: true,
+          delimiter: ',',
+        });
         expect(parsed.data[0]).toEqual(trace.columns.map(({ name }) => name));
-        expect(parsed.data.slice(1).map((row) => row.map((c) => (c === '' ? Number.NaN : Number(c))))).toEqual(trace.rows);
+        expect(parsed.data.slice(1).map((row) => row.map((c) => (c === '' ? Number.NaN : Number(c))))).toEqual(
+          trace.rows,
+        );
       }),
     );
   });
@@ -100,7 +119,11 @@ describe('problems of a trace, by line', () => {
   it('names what it cannot understand and reads the rest', () => {
     const text = '# source: x\nt_s,v1_kpa,boost_foo\n0,1,2\n1,x,2\n2,1\n1.5,1,1\n3,4,5\n';
     expect(kinds(text)).toEqual(['2 unknownColumn', '4 badNumber', '5 raggedRow']);
-    expect(decodeTrace(text).trace.rows).toEqual([[0, 1], [1.5, 1], [3, 4]]);
+    expect(decodeTrace(text).trace.rows).toEqual([
+      [0, 1],
+      [1.5, 1],
+      [3, 4],
+    ]);
   });
 
   it('passes over rows in which time runs back', () => {
@@ -129,7 +152,8 @@ describe('problems of a trace, by line', () => {
 
 describe('samples', () => {
   it('converts units, references and places of channels', () => {
-    const text = '# reference: absolute\n# barometer_kpa: 100\n# channels: v1=left\nt_ms,v1_mbar,v2_mbar,rpm\n500,600,550,1000\n';
+    const text =
+      '# reference: absolute\n# barometer_kpa: 100\n# channels: v1=left\nt_ms,v1_mbar,v2_mbar,rpm\n500,600,550,1000\n';
     const samples = samplesOf(decodeTrace(text).trace);
     expect(samples.times).toEqual([0.5]);
     expect(samples.channels.map(({ throat }) => throat)).toEqual(['left', '2']);

@@ -1,0 +1,132 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { foldBelief } from '../belief';
+import { foldJob, type JobEvent } from '../job';
+import { twinWithTwoStops } from '../setup';
+import { append, logs, move, opened, reading, zero } from '../testing/jobs';
+import { runTrial } from '../trial';
+import { adviseNextMove } from './advise';
+
+function advise(log: readonly JobEvent[], live?: 'steady' | 'settling') {
+  const job = foldJob(log);
+  if (job === undefined) throw new Error('the log was opened');
+  return adviseNextMove(job, foldBelief(job.setup, log), live === undefined ? { seed: 1 } : { seed: 1, live });
+}
+
+const zeroed = append(opened, zero(0, 0));
+
+describe('what comes next', () => {
+  it('zeroes the gauges, then reads', () => {
+    expect(advise(opened)).toMatchObject({ kind: 'read', purpose: 'zeroGauges' });
+    expect(advise(zeroed)).toMatchObject({ kind: 'read', purpose: 'firstReading' });
+  });
+
+  it('turns the stop of the throat that breathes too little in, or of the other out', () => {
+    const advice = advise(append(zeroed, reading({ kPa: [44, 40] })));
+    expect(advice.kind).toBe('turn');
+    if (advice.kind !== 'turn') return;
+    expect(advice.adjuster === 'A' ? advice.turns > 0 : advice.adjuster === 'B' && advice.turns < 0).toBe(true);
+    expect(Math.abs(advice.turns * 16) % 1).toBe(0);
+    expect(advice.expected.spread).toBeLessThan(2);
+  });
+
+  it('chooses the stop that brings the idle nearer too', () => {
+    const fast = advise(append(zeroed, reading({ kPa: [44, 40], rpm: 1250 })));
+    const slow = advise(append(zeroed, reading({ kPa: [44, 40], rpm: 900 })));
+    expect(fast).toMatchObject({ kind: 'turn', adjuster: 'B' });
+    expect(slow).toMatchObject({ kind: 'turn', adjuster: 'A' });
+  });
+
+  it('brings the idle into its band by the knob when the bank is balanced', () => {
+    expect(advise(append(zeroed, reading({ kPa: [40, 40], rpm: 1250 })))).toMatchObject({
+      kind: 'turn',
+      adjuster: 'K',
+      purpose: 'idleSpeed',
+    });
+  });
+
+  it('waits after a move until the live signal is steady', () => {
+    const log = [reading({ kPa: [44, 40] }), move('A', 0.5)].reduce(append, zeroed);
+    expect(advise(log)).toMatchObject({ kind: 'settle', after: 'move' });
+    expect(advise(log, 'settling')).toMatchObject({ kind: 'settle' });
+    expect(advise(log, 'steady')).toMatchObject({ kind: 'read', purpose: 'afterMove' });
+  });
+
+  it('couples what is balanced, proves that coupling moved nothing, and is done', () => {
+    const balanced = append(zeroed, reading({ kPa: [40, 40.05] }));
+    expect(advise(balanced)).toMatchObject({ kind: 'couple', state: 'clamped' });
+    const clamped = append(balanced, { kind: 'coupled', coupling: 'C', state: 'clamped' });
+    expect(advise(clamped).kind).toBe('settle');
+    expect(advise(append(clamped, reading({ kPa: [40, 40.05] }))).kind).toBe('done');
+  });
+
+  it('has the clamp loosened when it moved a throttle', () => {
+    const clamped = append(append(zeroed, reading({ kPa: [40, 40.05] })), {
+      kind: 'coupled',
+      coupling: 'C',
+      state: 'clamped',
+    });
+    expect(advise(append(clamped, reading({ kPa: [39, 41] })))).toMatchObject({ kind: 'couple', state: 'loosened' });
+  });
+
+  it('never says done on gauges that were not zeroed', () => {
+    const log = [reading({ kPa: [40, 40] }), reading({ kPa: [40, 40] }), reading({ kPa: [40, 40] })].reduce(
+      append,
+      opened,
+    );
+    const advice = advise(log);
+    expect(advice).toMatchObject({ kind: 'read', purpose: 'zeroGauges' });
+    expect(advice.grounds.probability).toBeLessThan(0.95);
+  });
+
+  it('asks for no turn past seat or end, in any log', () => {
+    fc.assert(
+      fc.property(logs, (log) => {
+        const job = foldJob(log);
+        if (job === undefined || job.status === 'finished') return;
+        const advice = advise(log);
+        if (advice.kind !== 'turn') return;
+        const range = job.setup.adjusters.find(({ id }) => id === advice.adjuster)?.range;
+        const position = (job.positions[advice.adjuster] ?? 0) + advice.turns;
+        expect(position).toBeGreaterThanOrEqual(-(range?.outTurns ?? 0));
+        expect(position).toBeLessThanOrEqual(range?.inTurns ?? 0);
+        expect(advice.turns).not.toBe(0);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('whole jobs on the practice engine, judged by its own truth', () => {
+  const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
+  const trials = Array.from({ length: 25 }, (_, i) =>
+    runTrial({ setup: twinWithTwoStops, seed: 500 + i, machine: 'Test twin', complaint: '', clock }),
+  );
+  const spreadOf = ({ truth }: (typeof trials)[number]) =>
+    Math.abs((truth.depressions[0] ?? 0) - (truth.depressions[1] ?? 0)) / 1000;
+
+  it('reach the end', () => {
+    expect(trials.map(({ outcome }) => outcome)).toEqual(trials.map(() => 'finished'));
+  });
+
+  it('leave the true spread within tolerance: at most one of 25 beyond, and that by little', () => {
+    const beyond = trials.map(spreadOf).filter((spread) => spread > 0.5);
+    expect(beyond.length).toBeLessThanOrEqual(1);
+    for (const spread of beyond) expect(spread).toBeLessThan(0.7);
+  });
+
+  it('leave the idle in its band, wander of a minute allowed', () => {
+    for (const { truth } of trials) expect(Math.abs(truth.speed - 1050)).toBeLessThan(75);
+  });
+
+  it('need few moves: at most 3 in the median, 6 at the most', () => {
+    const moves = trials.map(({ events }) => events.filter(({ kind }) => kind === 'move').length).sort((a, b) => a - b);
+    expect(moves[12]).toBeLessThanOrEqual(3);
+    expect(moves.at(-1)).toBeLessThanOrEqual(6);
+  });
+
+  it('play again to the same log', () => {
+    const again = runTrial({ setup: twinWithTwoStops, seed: 500, machine: 'Test twin', complaint: '', clock });
+    expect(again.events).toEqual(trials[0]?.events);
+  });
+});

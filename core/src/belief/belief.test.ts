@@ -1,0 +1,166 @@
+import fc from 'fast-check';
+import { Matrix, solve } from 'ml-matrix';
+import { describe, expect, it } from 'vitest';
+import { seededRandom } from '../random';
+import { twinWithTwoStops } from '../setup';
+import { append, logs, move, opened, reading, zero } from '../testing/jobs';
+import { turns } from '../units';
+import { layoutOf } from './belief';
+import { foldBelief, foldEvent } from './foldBelief';
+import { forecastOf } from './forecast';
+import { moveBelief } from './move';
+import { depressionObservation, type Observation, speedObservation, zeroObservation } from './observation';
+import { priorBelief } from './prior';
+import { updateBelief } from './update';
+
+const layout = layoutOf(twinWithTwoStops);
+
+describe('observations', () => {
+  it('have slopes that agree with finite differences', () => {
+    const random = seededRandom(5);
+    const belief = priorBelief(twinWithTwoStops);
+    const observations = [
+      depressionObservation(belief, 0, 40, 1),
+      depressionObservation(belief, 1, 40, 1),
+      speedObservation(belief, 1000, 1),
+      zeroObservation(belief, 1, 0, 1),
+    ];
+    for (const observation of observations) {
+      const point = belief.mean.map((m) => m + 0.2 * random.normal());
+      const { slope } = observation.predict(point);
+      slope.forEach((claimed, k) => {
+        const h = 1e-6;
+        const at = (sign: number) => observation.predict(point.map((v, i) => (i === k ? v + sign * h : v))).value;
+        expect(claimed).toBeCloseTo((at(1) - at(-1)) / (2 * h), 4);
+      });
+    }
+  });
+});
+
+describe('the update', () => {
+  it('is batch least squares where everything is linear, to 1e-9', () => {
+    // Saerkkae (2013), ch. 4: the Kalman update and the regularised normal equations give one answer.
+    const random = seededRandom(8);
+    const n = 6;
+    const root = new Matrix(Array.from({ length: n }, () => Array.from({ length: n }, () => random.normal())));
+    const covariance = root.mmul(root.transpose()).add(Matrix.eye(n));
+    const mean = Array.from({ length: n }, () => random.normal());
+    const rows = Array.from({ length: 9 }, () => Array.from({ length: n }, () => random.normal()));
+    const observed = rows.map(() => random.normal());
+    const variances = rows.map(() => 0.1 + random.uniform());
+    const observations = rows.map(
+      (slope, i): Observation => ({
+        observed: observed[i] ?? 0,
+        variance: variances[i] ?? 1,
+        predict: (state) => ({ value: slope.reduce((sum, s, k) => sum + s * (state[k] ?? 0), 0), slope }),
+      }),
+    );
+    const updated = updateBelief({ mean, covariance }, observations);
+
+    const h = new Matrix(rows);
+    const weights = Matrix.diag(variances.map((v) => 1 / v));
+    const information = solve(covariance, Matrix.eye(n));
+    const normal = Matrix.add(information, h.transpose().mmul(weights).mmul(h));
+    const right = Matrix.add(
+      information.mmul(Matrix.columnVector(mean)),
+      h.transpose().mmul(weights).mmul(Matrix.columnVector(observed)),
+    );
+    const batch = solve(normal, right).to1DArray();
+    updated.mean.forEach((value, i) => {
+      expect(value).toBeCloseTo(batch[i] ?? 0, 9);
+    });
+    expect(Matrix.sub(updated.covariance, solve(normal, Matrix.eye(n))).norm()).toBeLessThan(1e-9);
+  });
+});
+
+describe('the belief', () => {
+  it('takes a gauge’s offset off once it was zeroed', () => {
+    const log = [zero(0.6, -0.4), reading({ kPa: [40.6, 39.6] })].reduce(append, opened);
+    const { throats } = forecastOf(foldBelief(twinWithTwoStops, log));
+    expect(throats[0]?.deviation).toBeCloseTo(0, 1);
+    expect(throats[0]?.uncertainty).toBeLessThan(0.06);
+  });
+
+  it('stays wide while the gauges were not zeroed', () => {
+    const log = append(opened, reading({ kPa: [40, 41] }));
+    expect(forecastOf(foldBelief(twinWithTwoStops, log)).throats[0]?.uncertainty).toBeGreaterThan(0.3);
+  });
+
+  it('learns what a screw does from one turn, and its sister’s with it', () => {
+    // One turn in lowered cylinder 1 by 6 kPa against the other: about 0.1 of its 60 kPa absolute.
+    const log = [zero(0, 0), reading({ kPa: [44, 40] }), move('A', 0.5), reading({ kPa: [41, 40.4] })].reduce(
+      append,
+      opened,
+    );
+    const before = priorBelief(twinWithTwoStops);
+    const after = foldBelief(twinWithTwoStops, log);
+    const spread = (belief: typeof before, j: number) =>
+      Math.sqrt(belief.covariance.get(layout.gain(j), layout.gain(j)));
+    expect(Math.exp(after.mean[layout.gain(0)] ?? 0)).toBeCloseTo(0.113, 1);
+    expect(spread(after, 0)).toBeLessThan(0.4 * spread(before, 0));
+    expect(spread(after, 1)).toBeLessThan(0.85 * spread(before, 1));
+    expect(spread(after, 2)).toBeCloseTo(spread(before, 2), 1);
+  });
+
+  it('is surprised when a turn does nothing', () => {
+    const log = [zero(0, 0), reading({ kPa: [44, 40] }), move('A', 1), reading({ kPa: [44, 40] })].reduce(
+      append,
+      opened,
+    );
+    const { surprise } = foldBelief(twinWithTwoStops, log);
+    expect(Math.max(...surprise.map(({ sigmas }) => Math.abs(sigmas)))).toBeGreaterThan(1.5);
+  });
+
+  it('folds a log in two halves as in one', () => {
+    fc.assert(
+      fc.property(logs, fc.nat(), (log, cut) => {
+        const plain = log.filter(({ kind }) => kind !== 'undone');
+        const place = cut % (plain.length + 1);
+        const half = foldBelief(twinWithTwoStops, plain.slice(0, place));
+        const whole = plain.slice(place).reduce(foldEvent, half);
+        expect(whole.mean).toEqual(foldBelief(twinWithTwoStops, plain).mean);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('keeps its covariance sound through any log', () => {
+    fc.assert(
+      fc.property(logs, (log) => {
+        const { covariance, mean } = foldBelief(twinWithTwoStops, log);
+        for (const value of mean) expect(Number.isFinite(value)).toBe(true);
+        for (let i = 0; i < covariance.rows; i += 1) expect(covariance.get(i, i)).toBeGreaterThan(0);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('does not care how the cylinders are called', () => {
+    const swapped = {
+      ...twinWithTwoStops,
+      throats: [...twinWithTwoStops.throats].reverse(),
+      adjusters: [...twinWithTwoStops.adjusters].reverse(),
+    };
+    const log = [
+      zero(0.2, -0.1),
+      reading({ kPa: [44, 40] }),
+      move('A', 0.5),
+      move('K', -0.25),
+      reading({ kPa: [41, 40.4] }),
+    ].reduce(append, opened);
+    const deviation = (setup: typeof twinWithTwoStops, throat: string) =>
+      forecastOf(foldBelief(setup, log)).throats.find((candidate) => candidate.throat === throat);
+    for (const throat of ['1', '2']) {
+      expect(deviation(swapped, throat)?.deviation).toBeCloseTo(deviation(twinWithTwoStops, throat)?.deviation ?? 0, 9);
+      expect(deviation(swapped, throat)?.uncertainty).toBeCloseTo(
+        deviation(twinWithTwoStops, throat)?.uncertainty ?? 0,
+        9,
+      );
+    }
+  });
+
+  it('moves nothing by a turn of nothing but the hand’s doubt', () => {
+    const belief = priorBelief(twinWithTwoStops);
+    expect(moveBelief(belief, 'A', turns(0)).mean).toEqual(belief.mean);
+  });
+});

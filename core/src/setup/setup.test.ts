@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest';
+import { readSetup } from '../formats/setup';
+import { actionOn, setupProblems, twinWithTwoStops } from './index';
+
+describe('setups', () => {
+  it('takes the twin that ships', () => {
+    expect(readSetup(JSON.parse(JSON.stringify(twinWithTwoStops)))).toEqual({
+      outcome: 'valid',
+      value: twinWithTwoStops,
+    });
+  });
+
+  it('names what is wrong and where', () => {
+    const [left, right] = twinWithTwoStops.throats;
+    const [stop, ...others] = twinWithTwoStops.adjusters;
+    if (left === undefined || right === undefined || stop === undefined)
+      throw new Error('the twin has two throats and a stop');
+    const still = { ...stop, range: { outTurns: 0, inTurns: 0 } };
+    const broken = {
+      ...twinWithTwoStops,
+      throats: [left, { ...right, id: '1', feeds: ['9'] }],
+      adjusters: [still, ...others],
+      couplings: [{ id: 'C', label: 'Clamp', joins: ['1', '7'] }],
+    };
+    expect(setupProblems(broken).map(({ path, reason }) => `${path} ${reason}`)).toEqual([
+      '/throats/1/id "1" is used twice',
+      '/throats/1/feeds/0 there is no cylinder "9"',
+      '/adjusters/1/acts/0/throat there is no throat "2"',
+      '/adjusters/2/acts/1/throat there is no throat "2"',
+      '/couplings/0/joins/1 there is no throat "7"',
+      '/cylinders/1 no throat feeds cylinder "2"',
+      '/adjusters/0/range Stop A cannot be turned, so it moves nothing',
+    ]);
+  });
+
+  it('refuses fields that it does not know, by name', () => {
+    const checked = readSetup({ ...twinWithTwoStops, colour: 'red' });
+    expect(checked).toEqual({ outcome: 'invalid', problems: [{ path: '/', reason: '"colour" is not known here' }] });
+  });
+
+  it('knows which way a screw acts', () => {
+    const [a, , knob] = twinWithTwoStops.adjusters;
+    if (a === undefined || knob === undefined) throw new Error('the twin has three adjusters');
+    expect([actionOn(a, '1'), actionOn(a, '2'), actionOn(knob, '2')]).toEqual([1, 0, 1]);
+  });
+});

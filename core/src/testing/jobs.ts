@@ -1,0 +1,84 @@
+import fc from 'fast-check';
+import { type Bare, decide, type JobEvent } from '../job';
+import { seededRandom } from '../random';
+import { twinWithTwoStops } from '../setup';
+
+/** An event id that differs for each number. */
+export function idOf(n: number): string {
+  return `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+}
+
+const AT = '2026-01-01T00:00:00.000Z';
+
+/** Appends to a log; a refusal is an error of the test. */
+export function append(events: readonly JobEvent[], event: Bare): readonly JobEvent[] {
+  const decision = decide(events, { ...event, id: idOf(events.length + 1), at: AT });
+  if (decision.outcome === 'refused') throw new Error(decision.refusal);
+  return [...events, decision.event];
+}
+
+export const opened: readonly JobEvent[] = append([], {
+  kind: 'opened',
+  machine: 'Test twin',
+  complaint: '',
+  setup: twinWithTwoStops,
+});
+
+export interface ReadingFacts {
+  readonly kPa: readonly [number, number];
+  readonly rpm?: number;
+  readonly uncertaintyKPa?: number;
+}
+
+export function reading({ kPa, rpm = 1050, uncertaintyKPa = 0.05 }: ReadingFacts): Bare {
+  return {
+    kind: 'reading',
+    source: 'program',
+    durationS: 8,
+    barometerKPa: 101.325,
+    channels: kPa.map((depressionKPa, i) => ({
+      throat: String(i + 1),
+      depressionKPa,
+      uncertaintyKPa,
+      state: 'steady',
+    })),
+    speed: { rpm, uncertaintyRpm: 2, from: 'pulses' },
+  };
+}
+
+export function zero(...offsets: readonly number[]): Bare {
+  const channels = offsets.map((offsetKPa, i) => ({ throat: String(i + 1), offsetKPa, uncertaintyKPa: 0.005 }));
+  return { kind: 'check', check: { what: 'gaugesZeroed', channels } };
+}
+
+export function move(adjuster: string, turns: number): Bare {
+  return { kind: 'move', adjuster, turns };
+}
+
+/** Any log that may be: proposals of every kind, those refused left out, undos of anything included. */
+export const logs: fc.Arbitrary<readonly JobEvent[]> = fc
+  .tuple(fc.nat(), fc.integer({ min: 0, max: 25 }))
+  .map(([seed, length]) => stormLog(seed, length));
+
+function stormLog(seed: number, length: number): readonly JobEvent[] {
+  const random = seededRandom(seed);
+  const pick = <T>(items: readonly T[]): T => items[Math.floor(random.uniform() * items.length)] ?? (items[0] as T);
+  const proposal = (events: readonly JobEvent[]): Bare =>
+    pick<() => Bare>([
+      () =>
+        reading({ kPa: [35 + 10 * random.uniform(), 35 + 10 * random.uniform()], rpm: 900 + 400 * random.uniform() }),
+      () => move(pick(['A', 'B', 'K', 'nonsense']), (Math.floor(random.uniform() * 33) - 16) / 16),
+      () => zero(random.normal() / 3, random.normal() / 3),
+      () => ({ kind: 'note', text: 'seen' }),
+      () => ({ kind: 'coupled', coupling: 'C', state: pick(['clamped', 'loosened'] as const) }),
+      () => ({ kind: 'undone', event: pick(events).id }),
+      () => ({ kind: 'undone', event: pick(events).id }),
+      () => ({ kind: 'finished', outcome: 'leftAsIs', probability: 0.5 }),
+    ])();
+  let events = opened;
+  for (let i = 0; i < length; i += 1) {
+    const decision = decide(events, { ...proposal(events), id: idOf(i + 100), at: AT });
+    if (decision.outcome === 'accepted') events = [...events, decision.event];
+  }
+  return events;
+}
