@@ -9,7 +9,10 @@ export default defineConfig({
       { test: { name: 'core', include: ['core/src/**/*.test.ts'], testTimeout: 60_000 } },
       { test: { name: 'cli', include: ['cli/**/*.test.ts'], testTimeout: 60_000 } },
       { test: { name: 'standin', include: ['standin/**/*.test.ts'] } },
-      { resolve: { alias }, test: { name: 'web', include: ['web/**/*.test.ts'], exclude: ['web/**/*.db.test.ts', '**/node_modules/**'] } },
+      {
+        resolve: { alias },
+        test: { name: 'web', include: ['web/**/*.test.ts'], exclude: ['web/**/*.db.test.ts', '**/node_modules/**'] },
+      },
       // Against a real MariaDB: scripts/test.mjs starts one and names it in DATABASE_URL.
       { resolve: { alias }, test: { name: 'integration', include: ['web/**/*.db.test.ts'], fileParallelism: false } },
     ],

@@ -9,7 +9,12 @@ export function prepareDatabase(databaseUrl, { demo = false } = {}) {
   run(TSX, ['scripts/prepare.ts', ...(demo ? ['--demo'] : [])], { DATABASE_URL: databaseUrl });
 }
 
-/** Starts the built app on a free port of 127.0.0.1 and waits for it. Returns its address. */
+/**
+ * Starts the built app on a free port of 127.0.0.1 and waits for it. Returns its address.
+ * @param {ReturnType<typeof import('./processes.mjs').processGroup>} group
+ * @param {string} databaseUrl
+ * @param {{ port?: number, dev?: boolean, log?: number, onLost?: (what: string) => void }} [options]
+ */
 export async function startApp(group, databaseUrl, { port, dev = false, log, onLost } = {}) {
   const at = port ?? (await freePort());
   const next = join(ROOT, 'node_modules/next/dist/bin/next');

@@ -5,7 +5,8 @@ import { failed, type Outcome, problemLines } from './outcome';
 
 /** `needle check`: whether a document is a sound job or setup, by the format it names. */
 export function checkCommand(file: string, document: unknown): Outcome {
-  const format = typeof document === 'object' && document !== null && 'format' in document ? document.format : undefined;
+  const format =
+    typeof document === 'object' && document !== null && 'format' in document ? document.format : undefined;
   if (format !== JOB_FORMAT && format !== SETUP_FORMAT) {
     return failed(`${file}: /format: must be "${JOB_FORMAT}" or "${SETUP_FORMAT}"`);
   }

@@ -1,4 +1,4 @@
-import { Ajv2020, type ErrorObject } from 'ajv/dist/2020';
+import { Ajv2020, type ErrorObject } from 'ajv/dist/2020.js';
 import type { Static, TSchema } from 'typebox';
 
 /** Something wrong in a document, and where: a JSON pointer, or a line of a text. */

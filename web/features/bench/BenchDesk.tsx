@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { type DragEvent, useMemo, useState } from 'react';
+import { type DragEvent, useMemo, useRef, useState } from 'react';
 import { Notice } from '@/components/Notice';
 import { BankStrip } from './BankStrip';
 import { BenchHeader, type Stage } from './BenchHeader';
@@ -11,6 +11,7 @@ import { type BenchKey, KeyLegend } from './KeyLegend';
 import type { JobLog } from './log/useJobLog';
 import { FileReadingPanel } from './panels/FileReadingPanel';
 import { PracticePanel } from './panels/PracticePanel';
+import { TraceFileInput } from './panels/TraceFileInput';
 import { TurnedOtherwise } from './panels/TurnedOtherwise';
 import { TypeReading } from './panels/TypeReading';
 import { WhyPanel } from './panels/WhyPanel';
@@ -36,6 +37,7 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
   const router = useRouter();
   const [panel, setPanel] = useState<Panel>('none');
   const [flipped, setFlipped] = useState(false);
+  const fileInput = useRef<HTMLInputElement>(null);
   const strokes = log.events[0]?.kind === 'opened' ? log.events[0].setup.engine.strokes : 4;
   const signal = useSignal(bench, strokes);
   const phase = signal.live?.reading.phase;
@@ -48,6 +50,7 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
     open: setPanel,
     flip: () => setFlipped(!flipped),
     report: () => router.push(`/jobs/${jobId}`),
+    file: () => fileInput.current?.click(),
   });
   useKeys(keys);
   const drawn = view.atRest ? [] : view.needles;
@@ -117,6 +120,7 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
           }}
         />
       ) : null}
+      <TraceFileInput input={fileInput} onFile={signal.readFile} />
       <FileReadingPanel setup={job.setup} file={signal.file} onClose={signal.clearFile} onTake={actions.takeFile} />
     </div>
   );
@@ -138,6 +142,7 @@ interface Doors {
   open(panel: Panel): void;
   flip(): void;
   report(): void;
+  file(): void;
 }
 
 function benchKeys({ action, job, advice }: BenchView, actions: BenchActions, doors: Doors): readonly BenchKey[] {
@@ -152,6 +157,7 @@ function benchKeys({ action, job, advice }: BenchView, actions: BenchActions, do
     { key: 'w', cap: 'W', label: 'why', run: () => doors.open('why') },
     undo,
     { key: 't', cap: 'T', label: 'type it', run: () => doors.open('type') },
+    { key: 'd', cap: 'D', label: 'trace file', run: doors.file },
     { key: 'v', cap: 'V', label: 'flip view', run: doors.flip },
     ...(advice.kind === 'done' ? [] : [{ key: 'f', cap: 'F', label: 'leave as is', run: actions.finish }]),
   ];

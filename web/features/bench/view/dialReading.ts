@@ -31,9 +31,11 @@ interface DialChannel {
 export function dialReading(setup: Setup, fields: DialFields): FromDial<Bare<EventOf<'reading'>>> {
   const channels = dialChannels(setup, fields);
   if (channels.outcome === 'unclear') return channels;
-  const speed = fields.rpm.trim() === '' ? undefined : readNumber(fields.rpm);
-  if (speed !== undefined && !(speed > 0 && speed < 20000))
-    return { outcome: 'unclear', reason: `“${fields.rpm}” is not an engine speed.` };
+  const typed = fields.rpm.trim();
+  const speed = typed === '' ? undefined : readNumber(typed);
+  if (typed !== '' && !(speed !== undefined && speed > 0 && speed < 20000)) {
+    return { outcome: 'unclear', reason: `“${typed}” is not an engine speed.` };
+  }
   return {
     outcome: 'made',
     event: {

@@ -1,0 +1,132 @@
+import { execFile } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { createEngine } from '@amber-needle/core/engine';
+import { writeJob } from '@amber-needle/core/formats/job';
+import { encodeTrace } from '@amber-needle/core/formats/trace';
+import { twinWithTwoStops } from '@amber-needle/core/setup';
+import { append, opened, reading, zero } from '@amber-needle/core/testing';
+import { seconds } from '@amber-needle/core/units';
+import { describe, expect, it } from 'vitest';
+
+const NEEDLE = fileURLToPath(new URL('../bin/needle.mjs', import.meta.url));
+const folder = mkdtempSync(join(tmpdir(), 'needle-cli-'));
+
+interface Ran {
+  readonly code: number;
+  readonly out: string;
+  readonly err: string;
+}
+
+function needle(args: readonly string[], input = ''): Promise<Ran> {
+  return new Promise((resolve) => {
+    const child = execFile(process.execPath, [NEEDLE, ...args], (error, out, err) => {
+      resolve({ code: typeof error?.code === 'number' ? error.code : 0, out, err });
+    });
+    child.stdin?.end(input);
+  });
+}
+
+function file(name: string, content: string | object): string {
+  const path = join(folder, name);
+  writeFileSync(path, typeof content === 'string' ? content : JSON.stringify(content));
+  return path;
+}
+
+/** Eight seconds of the practice engine in inches of mercury, without a tachometer. */
+function traceText(): { readonly text: string; readonly truthKPa: readonly number[]; readonly rpm: number } {
+  const made = createEngine(twinWithTwoStops, { seed: 12 });
+  if (made.outcome !== 'ready') throw new Error(made.reason);
+  const { engine } = made;
+  engine.start();
+  engine.advance(seconds(8));
+  const rows = Array.from({ length: 4000 }, () => {
+    engine.advance(seconds(0.002));
+    const { time, runnerPressures, ambient } = engine.sensors();
+    return [time, ...runnerPressures.map((p) => (ambient - p) / 3386.389)];
+  });
+  const columns = [
+    { kind: 'time', name: 't_s', scale: 's' } as const,
+    { kind: 'pressure', name: 'v1_inhg', stem: 'v1', unit: 'inhg' } as const,
+    { kind: 'pressure', name: 'v2_inhg', stem: 'v2', unit: 'inhg' } as const,
+  ];
+  const truth = engine.truth();
+  return {
+    text: encodeTrace({ meta: {}, columns, rows }),
+    truthKPa: truth.depressions.map((d) => d / 1000),
+    rpm: truth.speed,
+  };
+}
+
+const apart = [zero(0, 0), reading({ kPa: [44, 40] })].reduce(append, opened);
+
+describe('needle read', () => {
+  it('gives readings in kPa with uncertainty, and speed from the pulses', async () => {
+    const { text, truthKPa, rpm } = traceText();
+    const { code, out, err } = await needle(['read', file('trace.csv', text)]);
+    expect({ code, err }).toEqual({ code: 0, err: '' });
+    const result = JSON.parse(out);
+    expect(result.phase).toBe('steady');
+    result.channels.forEach((channel: { depressionKPa: number; uncertaintyKPa: number }, i: number) => {
+      expect(Math.abs(channel.depressionKPa - (truthKPa[i] ?? 0))).toBeLessThan(4 * channel.uncertaintyKPa + 0.1);
+      expect(channel.uncertaintyKPa).toBeLessThan(0.2);
+    });
+    expect(result.speed.rpm / rpm).toBeCloseTo(1, 1);
+  });
+
+  it('keeps standard output clean when the file is wrong', async () => {
+    const { code, out, err } = await needle(['read', file('bad.csv', '# reference: absolute\nt_s,v1_kpa\n0,60\n')]);
+    expect({ code, out }).toEqual({ code: 2, out: '' });
+    expect(err).toMatch(/bad\.csv:2: An absolute trace needs its barometer/);
+  });
+
+  it('reads from standard input and warns of rows passed over', async () => {
+    const rows = Array.from({ length: 40 }, (_, i) => `${i * 0.2},${40 + (i % 2) / 10}`).join('\n');
+    const { code, out, err } = await needle(['read', '-'], `t_s,v1_kpa\n${rows}\n8,x\n`);
+    expect(code).toBe(0);
+    expect(err).toMatch(/-:42: "x" in column v1_kpa is not a number/);
+    expect(JSON.parse(out).channels[0].depressionKPa).toBeCloseTo(40.05, 2);
+  });
+});
+
+describe('needle advise', () => {
+  it('says what to turn, with units in every name', async () => {
+    const { code, out } = await needle(['advise', file('job.json', writeJob(apart))]);
+    expect(code).toBe(0);
+    const advice = JSON.parse(out);
+    expect(advice.kind).toBe('turn');
+    expect(advice.expected.throats[0]).toHaveProperty('depressionKPa');
+    expect(advice.grounds.now.spreadKPa).toBeCloseTo(4, 1);
+  });
+
+  it('answers line for line in a stream, null for a bad line', async () => {
+    const lines = [JSON.stringify(writeJob(apart)), '{"no":"job"}', JSON.stringify(writeJob(opened))];
+    const { code, out, err } = await needle(['advise', '--stream'], `${lines.join('\n')}\n`);
+    const answers = out
+      .trimEnd()
+      .split('\n')
+      .map((line) => JSON.parse(line));
+    expect(answers.map((answer) => answer?.kind ?? null)).toEqual(['turn', null, 'read']);
+    expect(code).toBe(2);
+    expect(err).toMatch(/line 2/);
+  });
+});
+
+describe('needle check', () => {
+  it('passes sound documents and names the place in others', async () => {
+    expect((await needle(['check', file('setup.json', twinWithTwoStops)])).code).toBe(0);
+    const broken = await needle(['check', file('broken.json', { ...twinWithTwoStops, cylinders: [] })]);
+    expect(broken).toMatchObject({ code: 2, out: '' });
+    expect(broken.err).toMatch(/\/cylinders: must NOT have fewer than 1 items/);
+    expect((await needle(['check', file('other.json', { format: 'x' })])).err).toMatch(/\/format: must be/);
+    expect((await needle(['check', join(folder, 'none.json')])).err).toMatch(/cannot be read/);
+  });
+});
+
+it('helps', async () => {
+  expect((await needle(['help'])).out).toContain('needle advise --stream');
+  expect((await needle(['dance', 'x'])).code).toBe(2);
+  expect((await needle(['read', 'x', '--sideways'])).err).toMatch(/sideways/);
+});

@@ -1,0 +1,63 @@
+import { expect, type Page } from '@playwright/test';
+
+/** A hand at the bench that does what the screen says, through the screen alone. */
+
+const mainKey = (page: Page) => page.locator('[aria-keyshortcuts="Space"]');
+
+/** Waits until the big key can be pressed and says what it would do and what the say line asks for. */
+export async function nextAction(page: Page): Promise<{ readonly label: string; readonly say: string }> {
+  await expect(mainKey(page)).toBeEnabled({ timeout: 40_000 });
+  const label = (await mainKey(page).innerText()).replace(/^Space\s*/, '').trim();
+  const say = (await page.getByTestId('say').innerText()).replace(/\s*\n\s*/, ' / ');
+  return { label, say };
+}
+
+/** Does one advised step. Returns what was done; `finish the job` is left to the caller. */
+export async function followOnce(page: Page): Promise<string> {
+  const { label, say } = await nextAction(page);
+  if (label === 'turned it') await turnAsSaid(page, say);
+  if (label === 'clamped it') await page.getByRole('button', { name: 'Tighten clamp' }).click();
+  if (label === 'loosened it') await page.getByRole('button', { name: 'Loosen clamp' }).click();
+  if (label !== 'finish the job') {
+    const readings = await readingCount(page);
+    await page.keyboard.press('Space');
+    if (label === 'take the reading') await expect.poll(() => readingCount(page)).toBeGreaterThan(readings);
+    else await expect(mainKey(page)).not.toHaveText(new RegExp(`${label}$`));
+  }
+  return label;
+}
+
+/** Follows the advice until it says that the job can be finished. Returns how many screws were turned. */
+export async function followToTheEnd(page: Page): Promise<number> {
+  let moves = 0;
+  for (let step = 0; step < 60; step += 1) {
+    const done = await followOnce(page);
+    if (done === 'turned it') moves += 1;
+    if (done === 'finish the job') return moves;
+  }
+  throw new Error('no end in sight after 60 steps');
+}
+
+/** Readings that the server has: a reading is taken when it is saved, not when the key was pressed. */
+async function readingCount(page: Page): Promise<number> {
+  const id = new URL(page.url()).pathname.split('/')[2];
+  const response = await page.request.get(`/api/jobs/${id}/events`);
+  const { events } = await response.json();
+  return events.filter(({ kind }: { kind: string }) => kind === 'reading').length;
+}
+
+const EIGHTHS: Readonly<Record<string, number>> = { '⅛': 2, '¼': 4, '⅜': 6, '½': 8, '⅝': 10, '¾': 12, '⅞': 14 };
+
+/** Reads `Stop A / 13/16 turn out` off the screen and turns the practice screw so. */
+async function turnAsSaid(page: Page, say: string): Promise<void> {
+  const [, screw, amount, way] = /^(.*) \/ (.*) turns? (in|out)$/.exec(say) ?? [];
+  if (screw === undefined || amount === undefined || way === undefined) throw new Error(`not a turn: ${say}`);
+  let sixteenths = 0;
+  for (const part of amount.split(/ and |(?=[⅛¼⅜½⅝¾⅞])/)) {
+    if (part === '') continue;
+    sixteenths += EIGHTHS[part] ?? (part.endsWith('/16') ? Number(part.slice(0, -3)) : 16 * Number(part));
+  }
+  const press = (step: string) => page.getByRole('button', { name: `${screw}, ${step} ${way}`, exact: true }).click();
+  for (; sixteenths >= 4; sixteenths -= 4) await press('¼');
+  for (; sixteenths > 0; sixteenths -= 1) await press('1/16');
+}

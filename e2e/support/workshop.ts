@@ -1,0 +1,34 @@
+import { expect, type Page } from '@playwright/test';
+
+let machines = 0;
+
+/** Adds a machine through its form and opens a job on it; ends at the cautions of the bench. Returns the job's id. */
+export async function openJob(page: Page, complaint: string): Promise<string> {
+  machines += 1;
+  const name = `Test twin ${process.pid} ${machines}`;
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Add a machine' }).click();
+  await page.getByLabel('Name').fill(name);
+  await page.getByRole('button', { name: 'Add machine', exact: true }).click();
+  const row = page.getByRole('region', { name });
+  await row.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByLabel('What is it in for?').fill(complaint);
+  await page.getByRole('button', { name: 'Open and go to the bench' }).click();
+  await expect(page.getByRole('heading', { name: 'Before the engine runs' })).toBeVisible();
+  return new URL(page.url()).pathname.split('/')[2] ?? '';
+}
+
+/** Opens a job and goes past the cautions to the desk. */
+export async function openDesk(page: Page, complaint: string): Promise<string> {
+  const id = await openJob(page, complaint);
+  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await expect(page.getByTestId('say')).toBeVisible();
+  return id;
+}
+
+/** The kinds of a job's events, as the server has them. */
+export async function savedKinds(page: Page, jobId: string): Promise<readonly string[]> {
+  const response = await page.request.get(`/api/jobs/${jobId}/events`);
+  const { events } = await response.json();
+  return events.map(({ kind }: { kind: string }) => kind);
+}

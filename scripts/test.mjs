@@ -1,0 +1,97 @@
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, openSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { prepareDatabase, startApp, startStandin } from './app.mjs';
+import { BROWSER_PACKAGES, DATABASE_PACKAGES, installPackages } from './machine.mjs';
+import { startMariaDb } from './mariadb.mjs';
+import { freePort, processGroup } from './processes.mjs';
+import { buildApp, DATA, installModules, ROOT } from './project.mjs';
+
+/**
+ * Everything that shows whether the project is sound: types, lint, unit, integration, end to end. Each part says its count;
+ * the last line is their sum. Ends with 1 when anything failed.
+ */
+const begun = Date.now();
+const say = (line) => process.stdout.write(`[${((Date.now() - begun) / 1000).toFixed(0).padStart(4)} s] ${line}\n`);
+const only = process.argv.slice(2);
+const wanted = (part) => only.length === 0 || only.includes(part);
+const group = processGroup();
+let passed = 0;
+let failed = 0;
+
+function count(name, ok, bad) {
+  passed += ok;
+  failed += bad;
+  say(`${name}: ${ok} passed, ${bad} failed`);
+}
+
+function shell(command, args, env = {}) {
+  return (
+    spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
+      .status === 0
+  );
+}
+
+/** A check that passes or fails as a whole. */
+function check(name, command, args) {
+  const ok = shell(command, args);
+  count(name, ok ? 1 : 0, ok ? 0 : 1);
+}
+
+function vitest(name, projects, env = {}) {
+  const report = join(DATA, `${name}-tests.json`);
+  const args = [
+    'vitest',
+    'run',
+    ...projects.flatMap((p) => ['--project', p]),
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${report}`,
+  ];
+  const ok = shell('npx', args, env);
+  const { numPassedTests, numFailedTests, success } = JSON.parse(readFileSync(report, 'utf8'));
+  // A file that does not even load has no failed test of its own, but has failed.
+  count(name, numPassedTests, numFailedTests + (numFailedTests === 0 && !(ok && success) ? 1 : 0));
+}
+
+function playwright(env) {
+  const report = join(DATA, 'e2e-tests.json');
+  const ok = shell('npx', ['playwright', 'test', '-c', 'e2e'], { ...env, PLAYWRIGHT_JSON_OUTPUT_FILE: report });
+  const { stats } = JSON.parse(readFileSync(report, 'utf8'));
+  count(
+    'end-to-end',
+    stats.expected,
+    stats.unexpected + stats.flaky + (ok || stats.unexpected + stats.flaky > 0 ? 0 : 1),
+  );
+}
+
+try {
+  mkdirSync(DATA, { recursive: true });
+  const log = openSync(join(DATA, 'test.log'), 'a');
+  installPackages([...DATABASE_PACKAGES, ...(wanted('e2e') ? BROWSER_PACKAGES : [])], say);
+  installModules(say);
+  if (wanted('types')) check('types', 'npm', ['run', '--silent', 'types']);
+  if (wanted('lint')) check('lint', 'npm', ['run', '--silent', 'lint']);
+  if (wanted('unit')) vitest('unit', ['core', 'cli', 'standin', 'web']);
+  if (wanted('integration') || wanted('e2e')) {
+    say('starting a MariaDB of the tests’ own');
+    const databaseUrl = await startMariaDb(group, 'test-db', { fresh: true });
+    if (wanted('integration')) vitest('integration', ['integration'], { DATABASE_URL: databaseUrl });
+    if (wanted('e2e')) {
+      buildApp(say);
+      prepareDatabase(databaseUrl);
+      // Fixed ports for this run: a test stops the app and starts it again where it was.
+      const port = await freePort();
+      const app = await startApp(group, databaseUrl, { port, log });
+      const standin = await startStandin(group, app, ['--seed', '7'], { log });
+      playwright({ APP_URL: app, STANDIN_URL: standin, DATABASE_URL: databaseUrl });
+    }
+  }
+} catch (error) {
+  process.stderr.write(`${error.stack}\n`);
+  failed += 1;
+} finally {
+  await group.stop();
+}
+process.stdout.write(`${passed} passed, ${failed} failed\n`);
+process.exit(failed === 0 && passed > 0 ? 0 : 1);

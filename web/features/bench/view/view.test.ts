@@ -1,0 +1,199 @@
+import { twinWithTwoStops } from '@amber-needle/core/setup';
+import type { ChannelState, SignalReading } from '@amber-needle/core/signal';
+import { append, move, opened, reading, zero } from '@amber-needle/core/testing';
+import { seconds } from '@amber-needle/core/units';
+import { describe, expect, it } from 'vitest';
+import type { LiveView } from '@/workers/signalProtocol';
+import { FAN, tagAngles } from '../fan/fanGeometry';
+import { bankParts } from './bankStrip';
+import { benchView, jobView } from './benchView';
+import { canCompare, signalTroubles } from './channelWords';
+import { type DialFields, dialReading, dialZero } from './dialReading';
+import { marksFor, scaleFor } from './scale';
+import { throatWords } from './throatWords';
+
+function signal(
+  phase: SignalReading['phase'],
+  states: readonly ChannelState[] = [{ kind: 'steady' }, { kind: 'steady' }],
+): SignalReading {
+  const channels = states.map((state, i) => ({
+    throat: String(i + 1),
+    state,
+    depression: (40 + 2 * i) as never,
+    uncertainty: 0.1 as never,
+    againstGroup: 0.03 as never,
+    pulse: 40 as never,
+  }));
+  return { phase, from: seconds(0), duration: seconds(5), channels, speed: undefined };
+}
+
+const live = (phase: SignalReading['phase']): LiveView => ({
+  latestS: 5,
+  now: signal(phase),
+  reading: signal(phase),
+  barometerKPa: 101.325,
+});
+const zeroed = append(opened, zero(0, 0));
+
+describe('the one next action', () => {
+  const actionOf = (log: typeof opened, at: LiveView | undefined) =>
+    benchView(jobView(log, at?.reading.phase), at).action;
+
+  it('asks for a gauge or a typed reading when nothing sends', () => {
+    expect(actionOf(opened, undefined)).toMatchObject({ do: 'type' });
+  });
+
+  it('zeroes on a stopped engine only, reads on a running and steady one only', () => {
+    expect(actionOf(opened, live('stopped'))).toMatchObject({ do: 'zero' });
+    expect(actionOf(opened, live('steady'))).toMatchObject({ do: 'blocked' });
+    expect(actionOf(zeroed, live('stopped'))).toMatchObject({ do: 'blocked' });
+    expect(actionOf(zeroed, live('settling'))).toMatchObject({ do: 'blocked', label: 'settling' });
+    expect(actionOf(zeroed, live('steady'))).toMatchObject({ do: 'read' });
+  });
+
+  it('turns, couples and finishes as advised', () => {
+    const apart = append(zeroed, reading({ kPa: [44, 40] }));
+    expect(actionOf(apart, live('steady'))).toMatchObject({ do: 'turned' });
+    const even = append(zeroed, reading({ kPa: [40, 40] }));
+    expect(actionOf(even, live('steady'))).toMatchObject({ do: 'coupled', coupling: 'C', state: 'clamped' });
+    const coupled = append(
+      append(even, { kind: 'coupled', coupling: 'C', state: 'clamped' }),
+      reading({ kPa: [40, 40] }),
+    );
+    expect(actionOf(coupled, live('steady'))).toMatchObject({ do: 'finish' });
+    const finished = append(coupled, { kind: 'finished', outcome: 'balanced', probability: 0.99 });
+    expect(actionOf(finished, live('steady'))).toMatchObject({ do: 'blocked' });
+  });
+});
+
+describe('ghosts', () => {
+  const apart = append(zeroed, reading({ kPa: [44, 40] }));
+  it('show where the advised turn should land, and after it where it should have', () => {
+    const view = jobView(apart, 'steady');
+    const before = benchView(view, live('steady'));
+    if (view.advice.kind !== 'turn') throw new Error('a turn was due');
+    expect(before.ghosts).toEqual(view.advice.expected.throats.map(({ deviation }) => deviation));
+    const expected = {
+      throats: view.advice.expected.throats.map(({ throat, depression, deviation, uncertainty }) => ({
+        throat,
+        depressionKPa: depression,
+        deviationKPa: deviation,
+        uncertaintyKPa: uncertainty,
+      })),
+      rpm: 1050,
+    };
+    const turned = append(apart, { ...move(view.advice.adjuster, view.advice.turns), expected } as never);
+    expect(benchView(jobView(turned, 'settling'), live('settling')).ghosts).toEqual(before.ghosts);
+    const readAgain = append(turned, reading({ kPa: [42, 42] }));
+    expect(benchView(jobView(readAgain, 'steady'), live('steady')).ghosts).toEqual([]);
+  });
+});
+
+describe('the trail', () => {
+  it('has one fan for each reading after something was done', () => {
+    const log = [
+      reading({ kPa: [44, 40] }),
+      reading({ kPa: [44.1, 40] }),
+      move('A', 0.25),
+      move('A', 0.125),
+      reading({ kPa: [42, 40.2] }),
+    ].reduce(append, zeroed);
+    expect(jobView(log, undefined).trail.map(({ label }) => label)).toEqual(['as found', 'A ¼ in, A ⅛ in']);
+  });
+});
+
+describe('the bank strip', () => {
+  const names = (flipped: boolean) =>
+    bankParts(twinWithTwoStops, flipped).map((part) =>
+      part.part === 'throat' ? part.throat : [...part.adjusters, ...part.couplings].map(({ id }) => id).join(''),
+    );
+  it('has each stop outside its throat, knob and clamp between them, and can be flipped', () => {
+    expect(names(false)).toEqual(['A', '1', 'KC', '2', 'B']);
+    expect(names(true)).toEqual(['B', '2', 'KC', '1', 'A']);
+  });
+
+  it('says high, low and within by half the allowed spread', () => {
+    const needle = { throat: '1', depression: 40, uncertainty: 0.05, state: 'steady' as const };
+    const state = (deviation: number) => throatWords({ ...needle, deviation }, 0.5, false).state;
+    expect([0.24, 0.26, -0.3].map(state)).toEqual(['within', 'high', 'low']);
+    expect(throatWords(undefined, 0.5, false).state).toBe('no channel');
+    expect(throatWords({ ...needle, deviation: 0 }, 0.5, true).state).toBe('at rest');
+  });
+});
+
+describe('the scale', () => {
+  it('grows at once and shrinks only with room to spare', () => {
+    expect(scaleFor([0.2, -0.2], 0.5, undefined)).toBe(1);
+    expect(scaleFor([3, -3], 0.5, 1)).toBe(5);
+    expect(scaleFor([1.8, -1.8], 0.5, 5)).toBe(5);
+    expect(scaleFor([1.2, -1.2], 0.5, 5)).toBe(2);
+    expect(scaleFor([Number.NaN], 0.5, undefined)).toBe(1);
+  });
+
+  it('has marks that the ends are whole multiples of', () => {
+    for (const end of [1, 2, 5, 10, 20, 50]) {
+      const { labelled, small } = marksFor(end);
+      for (const step of [labelled, small]) expect(Math.abs(end / step - Math.round(end / step))).toBeLessThan(1e-9);
+    }
+  });
+
+  it('keeps number tags apart and in order', () => {
+    const angles = [-1.5, -1.5, -1.49, -1.2, -1.51];
+    const tags = tagAngles(angles);
+    const sorted = [...tags].sort((a, b) => a - b);
+    const least = (2 * FAN.tagRadius) / (FAN.radius + FAN.tagDistance);
+    sorted.slice(1).forEach((tag, i) => {
+      expect(tag - (sorted[i] ?? 0)).toBeGreaterThan(least);
+    });
+    expect(tags.indexOf(Math.min(...tags))).toBe(4);
+  });
+});
+
+describe('words about channels', () => {
+  it('say that one channel cannot balance a twin', () => {
+    const one = { ...signal('steady'), channels: signal('steady').channels.slice(0, 1) };
+    expect(signalTroubles(twinWithTwoStops, one)[0]).toMatch(/no channel for cylinder 2: 1 of 2 throats/);
+    expect(canCompare(twinWithTwoStops, one)).toBe(false);
+  });
+
+  it.each([
+    [{ kind: 'lost' }, /sends no values/],
+    [{ kind: 'clipped' }, /end of its gauge/],
+    [{ kind: 'implausible', because: 'looksAbsolute' }, /absolute pressure/],
+    [{ kind: 'implausible', because: 'flatWhileOthersPulse' }, /hose/],
+  ] as const)('name trouble %j', (state, words) => {
+    expect(signalTroubles(twinWithTwoStops, signal('steady', [{ kind: 'steady' }, state]))[0]).toMatch(words);
+  });
+});
+
+describe('a dial read by eye', () => {
+  const fields: DialFields = { values: ['12', '11,5'], unit: 'inhg', flutter: '0.5', rpm: '1050', stopped: false };
+
+  it('becomes a reading in kPa that keeps what stood on the dial', () => {
+    const made = dialReading(twinWithTwoStops, fields);
+    if (made.outcome !== 'made') throw new Error(made.reason);
+    expect(made.event.channels[1]).toMatchObject({
+      state: 'byEye',
+      shown: { value: 11.5, unit: 'inhg', reference: 'vacuum' },
+    });
+    expect(made.event.channels[0]?.depressionKPa).toBeCloseTo(40.64, 2);
+    // Half inch of mercury as a uniform band: 0.5 x 3.386 / sqrt(3).
+    expect(made.event.channels[0]?.uncertaintyKPa).toBeCloseTo(0.978, 3);
+  });
+
+  it('says what is missing or cannot be', () => {
+    const reason = (change: Partial<DialFields>) => {
+      const made = dialReading(twinWithTwoStops, { ...fields, ...change });
+      return made.outcome === 'unclear' ? made.reason : '';
+    };
+    expect(reason({ values: ['12', ''] })).toMatch(/Cylinder 2 has no number/);
+    expect(reason({ values: ['12', '120'] })).toMatch(/more than a full vacuum/);
+    expect(reason({ rpm: 'fast' })).toMatch(/not an engine speed/);
+    expect(reason({ flutter: '0' })).toMatch(/band/);
+  });
+
+  it('becomes the gauges’ zero with the engine stopped', () => {
+    expect(dialZero(twinWithTwoStops, { ...fields, values: ['0.1', '-0.1'] })).toMatchObject({ outcome: 'made' });
+    expect(dialZero(twinWithTwoStops, fields)).toMatchObject({ outcome: 'unclear' });
+  });
+});
