@@ -8,6 +8,7 @@ export default defineConfig({
     projects: [
       { test: { name: 'core', include: ['core/src/**/*.test.ts'], testTimeout: 60_000 } },
       { test: { name: 'cli', include: ['cli/**/*.test.ts'], testTimeout: 60_000 } },
+      { test: { name: 'scripts', include: ['scripts/**/*.test.ts'] } },
       { test: { name: 'standin', include: ['standin/**/*.test.ts'] } },
       {
         resolve: { alias },

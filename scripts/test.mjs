@@ -72,7 +72,7 @@ try {
   installModules(say);
   if (wanted('types')) check('types', 'npm', ['run', '--silent', 'types']);
   if (wanted('lint')) check('lint', 'npm', ['run', '--silent', 'lint']);
-  if (wanted('unit')) vitest('unit', ['core', 'cli', 'standin', 'web']);
+  if (wanted('unit')) vitest('unit', ['core', 'cli', 'standin', 'web', 'scripts']);
   if (wanted('integration') || wanted('e2e')) {
     say('starting a MariaDB of the tests’ own');
     const databaseUrl = await startMariaDb(group, 'test-db', { fresh: true });

@@ -3,7 +3,7 @@ import { recordingReading, windowOf } from '@amber-needle/core/signal';
 import type { FileReading } from './signalProtocol';
 
 /** Larger files are refused: 50 MB are some 20 minutes of two channels at 1 kHz. */
-export const LARGEST_FILE_MB = 50;
+const LARGEST_FILE_MB = 50;
 
 export type FileOutcome =
   | { readonly outcome: 'read'; readonly file: FileReading }

@@ -9,7 +9,7 @@ interface Migration {
 }
 
 /** In order. Schema changes do not roll back in MariaDB, so each migration is one small change. */
-const MIGRATIONS: readonly Migration[] = [{ name: '0001-workshop', ...workshop }];
+const MIGRATIONS: readonly Migration[] = [{ name: '0001-workshop', up: workshop.up, down: workshop.down }];
 
 const source = {
   getMigrations: async () => [...MIGRATIONS],

@@ -8,7 +8,7 @@ const UUID = '^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$';
 export const EventId = Type.String({ pattern: UUID });
 
 /** UTC, milliseconds, as `Date.prototype.toISOString` writes it. */
-export const Instant = Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}:\\d{2}\\.\\d{3}Z$' });
+const Instant = Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}:\\d{2}\\.\\d{3}Z$' });
 
 /** Every event has these; `seq` counts from 1 without gaps within a job. */
 export const envelope = {

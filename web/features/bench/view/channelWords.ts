@@ -2,7 +2,7 @@ import type { Setup } from '@amber-needle/core/setup';
 import type { ChannelState, SignalReading } from '@amber-needle/core/signal';
 
 /** What is wrong with a channel, in words, or nothing. */
-export function channelTrouble(throat: string, state: ChannelState): string | undefined {
+function channelTrouble(throat: string, state: ChannelState): string | undefined {
   switch (state.kind) {
     case 'steady':
     case 'settling':

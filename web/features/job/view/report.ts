@@ -5,7 +5,7 @@ import { decimalsFor, measured, numeral, percent, speed } from '@/words/numbers'
 import { positionText } from '@/words/turns';
 
 /** One line of the job's story. */
-export interface StoryLine {
+interface StoryLine {
   readonly id: string;
   readonly at: string;
   readonly what: string;
@@ -21,7 +21,7 @@ export interface StateLine {
 }
 
 /** A point of the chart: deviations of all throats at one reading. */
-export interface ChartReading {
+interface ChartReading {
   readonly at: string;
   readonly needles: readonly { readonly throat: string; readonly deviation: number; readonly uncertainty: number }[];
 }
