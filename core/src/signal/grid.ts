@@ -28,25 +28,45 @@ export function evenWindow(window: SampleWindow): EvenWindow | undefined {
   };
 }
 
+/** Mutates its own arrays only: this runs over every sample several times a second, so it walks them with plain indices. */
 function interpolated(
   times: readonly number[],
   values: readonly number[],
   start: number,
   step: number,
   length: number,
-) {
-  const known = times.flatMap((_, i) => (Number.isNaN(at(values, i)) ? [] : [i]));
-  if (known.length < 8) return undefined;
+): Float64Array | undefined {
+  const known = knownSamples(times, values);
+  if (known === undefined) return undefined;
   const even = new Float64Array(length);
-  let k = 1;
+  let next = 1;
+  let [t0, t1, v0, v1] = [at(known.times, 0), at(known.times, 1), at(known.values, 0), at(known.values, 1)];
   for (let i = 0; i < length; i += 1) {
     const t = start + i * step;
-    while (k < known.length - 1 && at(times, at(known, k)) < t) k += 1;
-    const left = at(known, k - 1);
-    const right = at(known, k);
-    const span = at(times, right) - at(times, left);
-    const share = span > 0 ? Math.min(1, Math.max(0, (t - at(times, left)) / span)) : 0;
-    even[i] = at(values, left) + share * (at(values, right) - at(values, left));
+    while (t1 < t && next < known.times.length - 1) {
+      next += 1;
+      t0 = t1;
+      v0 = v1;
+      t1 = known.times[next] ?? t1;
+      v1 = known.values[next] ?? v1;
+    }
+    const share = t1 > t0 ? Math.min(1, Math.max(0, (t - t0) / (t1 - t0))) : 0;
+    even[i] = v0 + share * (v1 - v0);
   }
   return even;
+}
+
+/** A channel's samples without its gaps; undefined when fewer than 8 are left. */
+function knownSamples(times: readonly number[], values: readonly number[]) {
+  const knownTimes = new Float64Array(times.length);
+  const knownValues = new Float64Array(times.length);
+  let count = 0;
+  for (let i = 0; i < times.length; i += 1) {
+    const value = values[i] ?? Number.NaN;
+    if (Number.isNaN(value)) continue;
+    knownTimes[count] = times[i] ?? 0;
+    knownValues[count] = value;
+    count += 1;
+  }
+  return count < 8 ? undefined : { times: knownTimes.subarray(0, count), values: knownValues.subarray(0, count) };
 }

@@ -5,6 +5,8 @@ import type { EvenWindow } from './grid';
 /** Longest and shortest cycle looked for, s: 240 to 7200 rpm of a four-stroke. */
 const LONGEST = 0.5;
 const SHORTEST = 1 / 60;
+/** A stretch of this many seconds says as much of the cycle as a longer one; the end of the window is taken. */
+const ENOUGH = 4;
 /** A repetition weaker than this share of the power is flutter. Ours: pulses of a running engine repeat at 0.8 and more. */
 const WEAKEST_REPEAT = 0.35;
 /** Every multiple of the cycle repeats as well as the cycle; the shortest one this close to the best is the cycle.
@@ -18,7 +20,7 @@ export function cyclePeriod(window: EvenWindow): number | undefined {
   const correlation = summedAutocorrelation(window);
   if (correlation === undefined) return undefined;
   const first = Math.max(2, Math.round(SHORTEST / window.step));
-  const last = Math.min(Math.floor(LONGEST / window.step), Math.floor(window.length / 2));
+  const last = Math.min(Math.floor(LONGEST / window.step), Math.floor(correlation.length / 2));
   const peaks: number[] = [];
   for (let lag = first; lag < last; lag += 1) {
     const here = at(correlation, lag);
@@ -30,31 +32,55 @@ export function cyclePeriod(window: EvenWindow): number | undefined {
 }
 
 /** Autocorrelation summed over channels that pulse, 1 at lag zero, by the Wiener-Khinchin theorem. */
-function summedAutocorrelation({ channels, length }: EvenWindow): Float64Array | undefined {
-  const size = 2 ** Math.ceil(Math.log2(2 * length));
-  const fft = new FFT(size);
+function summedAutocorrelation({ channels, length, step }: EvenWindow): Float64Array | undefined {
+  const used = Math.min(length, Math.ceil(ENOUGH / step));
+  const size = 2 ** Math.ceil(Math.log2(2 * used));
+  const fft = transformOf(size);
   const power = fft.createComplexArray().fill(0);
   const spectrum = fft.createComplexArray();
   let pulsing = false;
-  for (const channel of channels) {
-    if (channel === undefined) continue;
-    const mean = channel.reduce((sum, v) => sum + v, 0) / length;
-    const padded = new Float64Array(size);
-    channel.forEach((v, i) => {
-      padded[i] = v - mean;
-    });
-    const deviation = Math.sqrt(padded.reduce((sum, v) => sum + v * v, 0) / length);
+  for (const whole of channels) {
+    if (whole === undefined) continue;
+    const channel = whole.subarray(length - used);
+    const padded = centred(channel, size);
+    const deviation = Math.sqrt(padded.reduce((sum, v) => sum + v * v, 0) / used);
     if (deviation < SMALLEST_PULSE) continue;
     pulsing = true;
     fft.realTransform(spectrum, padded);
     fft.completeSpectrum(spectrum);
-    for (let i = 0; i < 2 * size; i += 2) power[i] = at(power, i) + at(spectrum, i) ** 2 + at(spectrum, i + 1) ** 2;
+    addPower(power, spectrum);
   }
   if (!pulsing) return undefined;
   const result = fft.createComplexArray();
   fft.inverseTransform(result, power);
   const zero = at(result, 0);
-  return Float64Array.from({ length }, (_, lag) => (at(result, 2 * lag) / zero) * (length / (length - lag)));
+  return Float64Array.from({ length: used }, (_, lag) => ((result[2 * lag] ?? 0) / zero) * (used / (used - lag)));
+}
+
+/** A channel less its mean, zeros behind it. */
+function centred(channel: Float64Array, size: number): Float64Array {
+  const mean = channel.reduce((sum, v) => sum + v, 0) / channel.length;
+  const padded = new Float64Array(size);
+  for (let i = 0; i < channel.length; i += 1) padded[i] = (channel[i] ?? mean) - mean;
+  return padded;
+}
+
+/** Adds the squared size of each complex number of `spectrum` to the real part of its place in `power`. Mutates `power`. */
+function addPower(power: number[], spectrum: readonly number[]): void {
+  for (let i = 0; i < spectrum.length; i += 2) {
+    const re = spectrum[i] ?? 0;
+    const im = spectrum[i + 1] ?? 0;
+    power[i] = (power[i] ?? 0) + re * re + im * im;
+  }
+}
+
+const transforms = new Map<number, FFT>();
+
+/** A transform of a size, made once: its tables cost more than its use. */
+function transformOf(size: number): FFT {
+  const known = transforms.get(size) ?? new FFT(size);
+  transforms.set(size, known);
+  return known;
 }
 
 /** The top of a parabola through a peak and its neighbours: finer than the grid. */

@@ -1,0 +1,74 @@
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, openSync } from 'node:fs';
+import { cpus } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { prepareDatabase, startApp } from './app.mjs';
+import { BROWSER_PACKAGES, DATABASE_PACKAGES, installPackages } from './machine.mjs';
+import { startMariaDb } from './mariadb.mjs';
+import { processGroup } from './processes.mjs';
+import { buildApp, DATA, installModules, ROOT } from './project.mjs';
+
+/** Measures what docs/performance.md reports and prints it as a table. Nothing here passes or fails. */
+const group = processGroup();
+const say = (line) => process.stderr.write(`${line}\n`);
+
+function figures(script, ...args) {
+  const { status, stdout, stderr } = spawnSync(join(ROOT, 'node_modules/.bin/tsx'), [script, ...args], {
+    cwd: ROOT,
+    encoding: 'utf8',
+  });
+  if (status !== 0) throw new Error(stderr);
+  return JSON.parse(stdout);
+}
+
+/** First-load JavaScript of a page: every script its HTML names, compressed, kB. */
+async function firstLoadKb(app, path) {
+  const html = await (await fetch(app + path)).text();
+  const scripts = [...new Set([...html.matchAll(/<script[^>]+src="([^"]+)"/g)].map(([, src]) => src))];
+  const sizes = await Promise.all(
+    scripts.map(async (src) => gzipSync(Buffer.from(await (await fetch(app + src)).arrayBuffer())).length),
+  );
+  return sizes.reduce((a, b) => a + b, 0) / 1000;
+}
+
+try {
+  mkdirSync(DATA, { recursive: true });
+  installPackages([...DATABASE_PACKAGES, ...BROWSER_PACKAGES], say);
+  installModules(say);
+  buildApp(say);
+  say('core');
+  const core = figures('scripts/bench/core.ts');
+  const databaseUrl = await startMariaDb(group, 'bench-db', { fresh: true });
+  prepareDatabase(databaseUrl, { demo: true });
+  const app = await startApp(group, databaseUrl, { log: openSync(join(DATA, 'bench.log'), 'a') });
+  say('browser');
+  const pixels = figures('scripts/bench/pixels.ts', app);
+  const job = '/jobs/01900000-0000-7000-8000-0000000000b1';
+  const routes = [
+    ['/', 'Garage'],
+    [job, 'Job'],
+    [`${job}/bench`, 'Bench'],
+  ];
+  const sizes = await Promise.all(
+    routes.map(
+      async ([path, name]) =>
+        `| first-load JavaScript, ${name}, gzip | ${(await firstLoadKb(app, path)).toFixed(0)} kB |`,
+    ),
+  );
+  const rows = [
+    `| engine, twin, multiple of real time, Node, one core | ${core.engineMultiple.toFixed(0)} |`,
+    `| signal, work per second of live 2-channel 500 Hz data | ${core.signalMsPerSecond.toFixed(0)} ms |`,
+    `| decoding alone, per second of it | ${core.decodeMsPerSecond.toFixed(1)} ms |`,
+    `| one long reading (8 s of 2 channels at 500 Hz) | ${core.readingMs.toFixed(0)} ms |`,
+    `| one advice, fold included, median over a job | ${core.adviceMs.toFixed(0)} ms |`,
+    `| POST of a sample to pixels, median of ${pixels.count} | ${pixels.medianMs} ms |`,
+    `| POST of a sample to pixels, p95 | ${pixels.p95Ms} ms |`,
+    ...sizes,
+  ];
+  process.stdout.write(
+    `Node ${process.version}, ${cpus().length} x ${cpus()[0].model}\n\n| figure | value |\n| --- | --- |\n${rows.join('\n')}\n`,
+  );
+} finally {
+  await group.stop();
+}

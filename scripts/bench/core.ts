@@ -1,0 +1,97 @@
+import { adviseNextMove } from '@amber-needle/core/advice';
+import { foldBelief } from '@amber-needle/core/belief';
+import { createEngine } from '@amber-needle/core/engine';
+import { decodeTrace, encodeTrace, samplesOf, type TraceColumn } from '@amber-needle/core/formats/trace';
+import { foldJob } from '@amber-needle/core/job';
+import { twinWithTwoStops } from '@amber-needle/core/setup';
+import { createLiveSignal, steadyReading } from '@amber-needle/core/signal';
+import { runTrial } from '@amber-needle/core/trial';
+import { seconds } from '@amber-needle/core/units';
+
+/** Figures of the core in Node, one core of this machine; printed as JSON for scripts/bench.mjs. */
+
+function median(values: readonly number[]): number {
+  return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
+}
+
+function timed(work: () => void): number {
+  const begun = performance.now();
+  work();
+  return performance.now() - begun;
+}
+
+function engineMultiple(): number {
+  const made = createEngine(twinWithTwoStops, { seed: 1 });
+  if (made.outcome === 'unsupported') throw new Error(made.reason);
+  made.engine.start();
+  made.engine.advance(seconds(20));
+  return median(Array.from({ length: 7 }, () => 20_000 / timed(() => made.engine.advance(seconds(20)))));
+}
+
+/** Thirty seconds of a running engine as a trace at 500 Hz. */
+function recording(): string {
+  const made = createEngine(twinWithTwoStops, { seed: 2 });
+  if (made.outcome === 'unsupported') throw new Error(made.reason);
+  const { engine } = made;
+  engine.start();
+  engine.advance(seconds(8));
+  const rows = Array.from({ length: 15_000 }, () => {
+    engine.advance(seconds(0.002));
+    const { time, speed, runnerPressures, ambient } = engine.sensors();
+    return [time, ...runnerPressures.map((p) => (ambient - p) / 1000), speed];
+  });
+  const columns: TraceColumn[] = [
+    { kind: 'time', name: 't_s', scale: 's' },
+    { kind: 'pressure', name: 'v1_kpa', stem: 'v1', unit: 'kpa' },
+    { kind: 'pressure', name: 'v2_kpa', stem: 'v2', unit: 'kpa' },
+    { kind: 'speed', name: 'rpm' },
+  ];
+  return encodeTrace({ meta: {}, columns, rows });
+}
+
+/** Milliseconds of work for one second of live data: 20 batches decoded and shown, 5 long readings, as the worker does. */
+function signalCost(text: string): number {
+  const { trace } = decodeTrace(text);
+  const live = createLiveSignal(4);
+  const costs: number[] = [];
+  for (let second = 0; second < 30; second += 1) {
+    const cost = timed(() => {
+      for (let k = 0; k < 20; k += 1) {
+        const from = second * 500 + k * 25;
+        const batch = encodeTrace({ ...trace, rows: trace.rows.slice(from, from + 25) });
+        live.push(samplesOf(decodeTrace(batch).trace));
+        live.now();
+        if (k % 4 === 0) live.reading();
+      }
+    });
+    // The window must be full, and the code warm.
+    if (second > 10) costs.push(cost);
+  }
+  return median(costs);
+}
+
+function adviceCost(): number {
+  const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
+  const { events } = runTrial({ setup: twinWithTwoStops, seed: 9, machine: 'Bench twin', complaint: '', clock });
+  const costs = Array.from({ length: 5 }, () => events.slice(2, -1)).flatMap((all) =>
+    all.map((_, i) => {
+      const log = events.slice(0, i + 3);
+      const job = foldJob(log);
+      return job === undefined ? 0 : timed(() => adviseNextMove(job, foldBelief(job.setup, log), { seed: 1 }));
+    }),
+  );
+  return median(costs.slice(costs.length / 5));
+}
+
+const text = recording();
+const window30 = samplesOf(decodeTrace(text).trace);
+const file = median(Array.from({ length: 5 }, () => timed(() => steadyReading(window30, 4))));
+process.stdout.write(
+  JSON.stringify({
+    engineMultiple: engineMultiple(),
+    signalMsPerSecond: signalCost(text),
+    readingMs: file,
+    decodeMsPerSecond: timed(() => decodeTrace(text)) / 30,
+    adviceMs: adviceCost(),
+  }),
+);
