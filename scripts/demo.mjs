@@ -1,4 +1,4 @@
-import { mkdirSync, openSync } from 'node:fs';
+import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { prepareDatabase, startApp, startStandin } from './app.mjs';
 import { DATABASE_PACKAGES, installPackages } from './machine.mjs';
@@ -17,8 +17,31 @@ async function onLost(what) {
   process.exit(1);
 }
 
+/** Two demos in one checkout would fight over one database; a second checkout has its own. */
+function refuseSecond() {
+  const file = join(DATA, 'demo.pid');
+  const other = existsSync(file) ? Number(readFileSync(file, 'utf8')) : 0;
+  if (other > 0 && isAlive(other)) {
+    throw new Error(
+      `A demo runs in this checkout already, as process ${other}. Stop it with Ctrl-C there, or: kill ${other}`,
+    );
+  }
+  writeFileSync(file, String(process.pid));
+  process.on('exit', () => rmSync(file, { force: true }));
+}
+
+function isAlive(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 try {
   mkdirSync(DATA, { recursive: true });
+  refuseSecond();
   const log = openSync(join(DATA, 'demo.log'), 'a');
   if (process.env.DATABASE_URL === undefined) installPackages(DATABASE_PACKAGES, say);
   installModules(say);

@@ -123,6 +123,10 @@ test('bodies over the limit and requests from elsewhere are refused', async ({ p
     });
     expect([path, refused.status]).toEqual([path, 403]);
   }
+  // OWASP ASVS 5.0, V3.4: the page may load from here alone, and no other page may frame it.
+  const { 'content-security-policy': policy, 'x-frame-options': frames } = (await page.request.get('/')).headers();
+  expect(policy).toContain("default-src 'self'");
+  expect(frames).toBe('DENY');
   // A page elsewhere cannot point a name of its own at this machine either (DNS rebinding).
   const rebound = await page.request.get(`${APP_URL}/api/health`, { headers: { host: 'evil.invalid' } });
   expect(rebound.status()).toBe(403);

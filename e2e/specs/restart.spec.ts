@@ -1,11 +1,11 @@
 import { expect, test } from '@playwright/test';
 import { secondWorkshop } from '../support/secondWorkshop';
+import { openDesk, savedKinds } from '../support/workshop';
 
 test('a server that goes away in mid-job loses nothing', async ({ browser }) => {
   const workshop = await secondWorkshop('restart');
   const context = await browser.newContext({ baseURL: workshop.url });
   const page = await context.newPage();
-  const { openDesk, savedKinds } = await import('../support/workshop');
   try {
     const jobId = await openDesk(page, 'Stalls.');
     const type = async (one: string, two: string) => {
@@ -17,6 +17,8 @@ test('a server that goes away in mid-job loses nothing', async ({ browser }) => 
     };
     await type('40', '42');
     await expect.poll(() => savedKinds(page, jobId)).toEqual(['opened', 'check', 'reading']);
+    await workshop.startStandin();
+    await expect(page.getByTestId('source')).toContainText('Practice engine, live');
 
     await workshop.stop();
     await type('41', '42');
@@ -27,8 +29,11 @@ test('a server that goes away in mid-job loses nothing', async ({ browser }) => 
     await page.reload();
     await expect.poll(() => savedKinds(page, jobId)).toEqual(['opened', 'check', 'reading', 'reading']);
     await expect(page.getByTestId('source')).not.toContainText('not saved');
+    // The gauge finds its way back by itself.
+    await expect(page.getByTestId('source')).toContainText('Practice engine, live');
   } finally {
     await context.close();
+    await workshop.stopInstruments();
     await workshop.stop();
   }
 });

@@ -1,4 +1,4 @@
-import { prepareDatabase, startApp } from '../../scripts/app.mjs';
+import { prepareDatabase, startApp, startStandin } from '../../scripts/app.mjs';
 import { processGroup } from '../../scripts/processes.mjs';
 import { DATABASE_URL } from './environment';
 
@@ -8,9 +8,13 @@ export async function secondWorkshop(name = 'second') {
   url.pathname = `/${name}_${process.pid}`;
   prepareDatabase(url.href);
   let group = processGroup();
+  const instruments = processGroup();
   const app: string = await startApp(group, url.href);
   return {
     url: app,
+    /** A practice engine of this workshop's own; it lives until the test ends and finds the app again by itself. */
+    startStandin: (): Promise<string> => startStandin(instruments, app, ['--running']),
+    stopInstruments: (): Promise<void> => instruments.stop(),
     stop: (): Promise<void> => group.stop(),
     async startAgain(): Promise<void> {
       group = processGroup();

@@ -1,5 +1,5 @@
 import type { Samples } from '../formats/trace';
-import { readStretch, SHORTEST_READING, type SignalReading, steadyReading } from './steadyReading';
+import { KEPT_DRIFT_SIGMAS, readStretch, SHORTEST_READING, type SignalReading, steadyReading } from './steadyReading';
 import { durationOf, type SampleWindow, since } from './window';
 
 /** What counts as now, s: ten cycles or so at idle. */
@@ -24,6 +24,7 @@ export interface LiveSignal {
 
 export function createLiveSignal(strokes: 2 | 4): LiveSignal {
   let window: SampleWindow = { times: [], channels: [], rpm: undefined };
+  let wasSteady = false;
   return {
     push(samples) {
       const newest = window.times.at(-1);
@@ -35,9 +36,14 @@ export function createLiveSignal(strokes: 2 | 4): LiveSignal {
       window = since(joined, (joined.times.at(-1) ?? 0) - KEPT);
     },
     mark() {
+      wasSteady = false;
       window = since(window, Number.POSITIVE_INFINITY);
     },
-    reading: () => steadyReading(window, strokes),
+    reading: () => {
+      const reading = wasSteady ? steadyReading(window, strokes, KEPT_DRIFT_SIGMAS) : steadyReading(window, strokes);
+      wasSteady = reading.phase === 'steady';
+      return reading;
+    },
     now: () => readStretch(since(window, (window.times.at(-1) ?? 0) - MOMENT), strokes),
     isFresh: () => durationOf(window) < SHORTEST_READING,
     latest: () => window.times.at(-1),

@@ -2,8 +2,9 @@ import { at } from '../sequence';
 import { type KiloPascals, kiloPascals, type Rpm, rpm, rpmFromCycleHz, type Seconds, seconds } from '../units';
 import { type ChannelState, judgeChannel } from './channelState';
 import { type Cycles, findCycles, meanCycleTime } from './cycles';
-import { type EvenWindow, evenWindow } from './grid';
-import { correlatedMean, extremesOf, meanOf, quantileOf } from './statistics';
+import { isDrifting, isUneven } from './drift';
+import { evenWindow } from './grid';
+import { correlatedMean, meanOf } from './statistics';
 import { between, durationOf, type SampleWindow, since } from './window';
 
 export interface ChannelReading {
@@ -42,15 +43,12 @@ export interface SignalReading {
 export const SHORTEST_READING = seconds(3);
 /** Longer stretches are tried first, s: the longest one without drift has the least uncertainty. */
 const STRETCHES = [8, 5, SHORTEST_READING] as const;
-/** Halves of a stretch that differ by more than this many uncertainties, and by more than this many kPa, are still settling. */
+/**
+ * A trend this sure, in standard uncertainties, is settling; and this sure once the signal counted as steady, so that a word on
+ * the screen does not flicker at the border. Ours.
+ */
 const DRIFT_SIGMAS = 3;
-const SMALLEST_DRIFT = 0.12;
-/** One cycle this far from the median, in robust standard deviations and in kPa, is no flutter. Ours. */
-const DISTURBED_SIGMAS = 8;
-const SMALLEST_DISTURBANCE = 2;
-/** The least drift of the cycle time, as a share of it; and how many cycles at the ends of a stretch may be cut off. Ours. */
-const SMALLEST_SPEED_DRIFT = 0.015;
-const UNCOVERED_CYCLES = 4;
+export const KEPT_DRIFT_SIGMAS = 5;
 /** A mean this close to zero without pulses is an engine that stands still, kPa. */
 const STOPPED_BELOW = 3;
 
@@ -58,15 +56,15 @@ const STOPPED_BELOW = 3;
  * The reading of the end of a window: the longest stretch without drift, or the shortest one marked as settling.
  * conditionSignal -> findCycles -> judge, in that order; `strokes` turns cycle time into speed.
  */
-export function steadyReading(window: SampleWindow, strokes: 2 | 4): SignalReading {
+export function steadyReading(window: SampleWindow, strokes: 2 | 4, sigmas = DRIFT_SIGMAS): SignalReading {
   const end = window.times.at(-1) ?? 0;
   const available = durationOf(window);
   // A whisker of slack: a stretch asked for as 8 s may hold 7.998 s of samples.
   const stretches = STRETCHES.filter((length) => length <= available + 0.05);
-  const readings = stretches.map((length) => readStretch(since(window, end - length), strokes));
+  const readings = stretches.map((length) => readStretch(since(window, end - length), strokes, sigmas));
   const clean = readings.find(({ phase }) => phase === 'steady' || phase === 'stopped');
   if (clean !== undefined) return clean;
-  const shortest = readings.at(-1) ?? readStretch(window, strokes);
+  const shortest = readings.at(-1) ?? readStretch(window, strokes, sigmas);
   return { ...shortest, phase: shortest.phase === 'steady' ? 'settling' : shortest.phase };
 }
 
@@ -87,12 +85,13 @@ export function recordingReading(window: SampleWindow, strokes: 2 | 4): SignalRe
 }
 
 /** Reads one stretch as a whole. */
-export function readStretch(window: SampleWindow, strokes: 2 | 4): SignalReading {
+export function readStretch(window: SampleWindow, strokes: 2 | 4, sigmas = DRIFT_SIGMAS): SignalReading {
   const even = evenWindow(window);
   const cycles = even && findCycles(even);
-  const channels = window.channels.map((_, i) => readChannel(window, cycles, i));
+  const channels = window.channels.map((_, index) => readChannel({ window, cycles, index, sigmas }));
+  const uneven = even !== undefined && cycles !== undefined && isUneven(cycles, even, sigmas);
   return {
-    phase: phaseOf(channels, even, cycles),
+    phase: even === undefined ? 'waiting' : phaseOf(channels, cycles !== undefined, uneven),
     from: seconds(window.times[0] ?? 0),
     duration: seconds(durationOf(window)),
     channels: channels.map(({ reading }) => reading),
@@ -105,7 +104,14 @@ interface JudgedChannel {
   readonly drifts: boolean;
 }
 
-function readChannel(window: SampleWindow, cycles: Cycles | undefined, index: number): JudgedChannel {
+interface ChannelStretch {
+  readonly window: SampleWindow;
+  readonly cycles: Cycles | undefined;
+  readonly index: number;
+  readonly sigmas: number;
+}
+
+function readChannel({ window, cycles, index, sigmas }: ChannelStretch): JudgedChannel {
   const channel = window.channels[index];
   const samples = channel?.depressionsKPa.filter((value) => !Number.isNaN(value)) ?? [];
   // Without pulses (a damped dial, a stopped engine) every sample counts as one, correlation and all.
@@ -114,7 +120,7 @@ function readChannel(window: SampleWindow, cycles: Cycles | undefined, index: nu
     samples.length === 0 ? { mean: Number.NaN, uncertainty: Number.NaN } : correlatedMean(series);
   const pulse = cycles?.pulses[index] ?? 0;
   const others = Math.max(0, ...(cycles?.pulses ?? []).map((p) => p ?? 0));
-  const drifts = samples.length > 0 && isDrifting(cycles === undefined ? thinned(series) : series);
+  const drifts = samples.length > 0 && isDrifting(cycles === undefined ? thinned(series) : series, sigmas);
   const facts = { samples, expected: window.times.length, mean, pulse, strongestPulse: others };
   const judged = judgeChannel(facts);
   return {
@@ -139,52 +145,11 @@ function againstGroup(cycles: Cycles | undefined, index: number): number {
   return correlatedMean(own.map((mean, cycle) => mean - group(cycle))).uncertainty;
 }
 
-function isDrifting(series: readonly number[]): boolean {
-  const { size, sigmas } = drift(series);
-  return (size > SMALLEST_DRIFT && sigmas > DRIFT_SIGMAS) || isDisturbed(series);
-}
-
-/** A blip or a start within the stretch: few cycles, far from all others, that would still pull the mean. */
-function isDisturbed(series: readonly number[]): boolean {
-  const median = quantileOf(series, 0.5);
-  const distances = series.map((value) => Math.abs(value - median));
-  // 1.4826 medians of absolute deviations are one standard deviation of a normal scatter.
-  const scatter = 1.4826 * quantileOf(distances, 0.5);
-  return extremesOf(distances).high > Math.max(SMALLEST_DISTURBANCE, DISTURBED_SIGMAS * scatter);
-}
-
-/** Cycles must fill the stretch, and must not get longer or shorter through it: an engine that is just starting fills it in part. */
-function isUneven({ bounds, period }: Cycles, even: EvenWindow): boolean {
-  const covered = at(bounds, bounds.length - 1) - at(bounds, 0);
-  if (covered < even.length * even.step - UNCOVERED_CYCLES * period) return true;
-  const times = bounds.slice(1).map((end, i) => (end - at(bounds, i)) / period);
-  const { size, sigmas } = drift(times);
-  return size > SMALLEST_SPEED_DRIFT && sigmas > DRIFT_SIGMAS;
-}
-
-/**
- * How far a straight line through a series rises from its first to its last quarter (half its whole rise), in the series' unit
- * and in standard uncertainties. The scatter is taken about the line: about the mean, a drift would hide in its own scatter.
- * Source: least squares slope, e.g. JCGM 100:2008, H.3, with the effective sample size of correlated residuals.
- */
-function drift(series: readonly number[]): { readonly size: number; readonly sigmas: number } {
-  const n = series.length;
-  if (n < 4) return { size: Number.POSITIVE_INFINITY, sigmas: Number.POSITIVE_INFINITY };
-  const mean = meanOf(series);
-  const middle = (n - 1) / 2;
-  const spread = (n * (n ** 2 - 1)) / 12;
-  const slope = series.reduce((sum, value, i) => sum + (i - middle) * (value - mean), 0) / spread;
-  const residuals = series.map((value, i) => value - mean - slope * (i - middle));
-  const { uncertainty } = correlatedMean(residuals);
-  const size = (Math.abs(slope) * n) / 2;
-  return { size, sigmas: size / (uncertainty * Math.sqrt(3)) };
-}
-
-function phaseOf(channels: readonly JudgedChannel[], even: EvenWindow | undefined, cycles: Cycles | undefined) {
+function phaseOf(channels: readonly JudgedChannel[], pulsing: boolean, uneven: boolean): SignalReading['phase'] {
   const live = channels.filter(({ reading }) => reading.state.kind !== 'lost');
-  if (even === undefined || live.length === 0) return 'waiting';
-  const drifting = live.some(({ drifts }) => drifts) || (cycles !== undefined && isUneven(cycles, even));
-  const still = cycles === undefined && live.every(({ reading }) => Math.abs(reading.depression) < STOPPED_BELOW);
+  if (live.length === 0) return 'waiting';
+  const drifting = uneven || live.some(({ drifts }) => drifts);
+  const still = !pulsing && live.every(({ reading }) => Math.abs(reading.depression) < STOPPED_BELOW);
   if (still && !drifting) return 'stopped';
   return drifting ? 'settling' : 'steady';
 }

@@ -42,7 +42,7 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
   const signal = useSignal(bench, strokes);
   const phase = signal.live?.reading.phase;
   const known = useMemo(() => jobView(log.events, phase), [log.events, phase]);
-  const view = benchView(known, signal.live);
+  const view = benchView(known, signal.live, signal.listening);
   const { job, phrase, advice } = view;
   const { targets } = job.setup;
   const actions = useBenchActions(log, view, signal);
@@ -75,6 +75,7 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
       <main className="grid grid-cols-1 lg:min-h-0 lg:flex-1 lg:grid-cols-[1fr_27rem]">
         <h1 className="sr-only">Bench, {job.machine}</h1>
         <div className="relative lg:min-h-0">
+          <p className="top-4 left-6 text-soft max-lg:px-6 max-lg:pt-3 lg:absolute">kPa from the group, scale ±{end}</p>
           <Fan
             needles={drawn}
             ghosts={view.ghosts}
@@ -82,7 +83,6 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
             end={end}
             stale={signal.live === undefined}
           />
-          <p className="absolute top-4 left-6 text-soft">kPa from the group, scale ±{end}</p>
           <div className="inset-x-6 bottom-3 flex items-end justify-between gap-4 px-6 lg:absolute lg:px-0">
             <Trail fans={view.trail} spreadKPa={targets.spreadKPa} />
             <SpeedReadout rpm={view.speedRpm} targets={targets} />

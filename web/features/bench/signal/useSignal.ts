@@ -17,6 +17,8 @@ export interface Signal {
   readonly live: LiveView | undefined;
   readonly gauge: GaugeStatus;
   readonly line: 'open' | 'lost';
+  /** Whether it is still to be seen if a gauge sends. */
+  readonly listening: boolean;
   readonly problem: string | undefined;
   readonly file: FileState;
   mark(): void;
@@ -31,7 +33,7 @@ export function useSignal(bench: string, strokes: 2 | 4): Signal {
   const request = useRef(0);
   const fileRequest = useRef(0);
   const [live, setLive] = useState<LiveView>();
-  const [gauge, setGauge] = useState<GaugeStatus>({ state: 'none' });
+  const [gauge, setGauge] = useState<GaugeStatus>();
   const [line, setLine] = useState<'open' | 'lost'>('open');
   const [problem, setProblem] = useState<string>();
   const [file, setFile] = useState<FileState>({ state: 'none' });
@@ -76,8 +78,9 @@ export function useSignal(bench: string, strokes: 2 | 4): Signal {
 
   return {
     live,
-    gauge,
+    gauge: gauge ?? { state: 'none' },
     line,
+    listening: line === 'open' && live === undefined && (gauge === undefined || gauge.state === 'live'),
     problem,
     file,
     mark: () => ask({ kind: 'mark' }),

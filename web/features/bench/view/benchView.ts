@@ -27,6 +27,8 @@ export function jobView(events: readonly JobEvent[], phase: LiveView['reading'][
   return { job, belief, advice, trail: trailOf(job, belief, events) };
 }
 
+const LISTENING_PHRASE: Phrase = { subject: 'Listening', order: 'for a gauge', expect: [], why: [] };
+
 /** What the bench shows now: the log's view with the live signal on top. */
 export interface BenchView extends JobView {
   readonly needles: readonly Needle[];
@@ -40,17 +42,20 @@ export interface BenchView extends JobView {
   readonly speedRpm: number | undefined;
 }
 
-export function benchView(view: JobView, live: LiveView | undefined): BenchView {
+/** `listening`: it is not known yet whether a gauge sends. Until it is, nothing is asked for that a gauge would make needless. */
+export function benchView(view: JobView, live: LiveView | undefined, listening = false): BenchView {
   const { job, belief, advice } = view;
   const needles =
     live !== undefined ? liveNeedles(belief, live) : job.readings.length > 0 ? believedComparison(belief) : [];
+  const action = primaryAction(job, advice, live);
+  const waits = listening && action.do === 'type';
   return {
     ...view,
     needles,
     atRest: live?.now.phase === 'stopped',
     ghosts: ghostsOf(job, advice),
-    phrase: phraseAdvice(job, advice, live),
-    action: primaryAction(job, advice, live),
+    phrase: waits ? LISTENING_PHRASE : phraseAdvice(job, advice, live),
+    action: waits ? { do: 'blocked', label: 'listening' } : action,
     advised: advice.kind === 'turn' ? advice.adjuster : advice.kind === 'couple' ? advice.coupling : undefined,
     speedRpm: live?.now.speed?.speed,
   };

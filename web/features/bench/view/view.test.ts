@@ -43,6 +43,11 @@ describe('the one next action', () => {
     expect(actionOf(opened, undefined)).toMatchObject({ do: 'type' });
   });
 
+  it('waits to see whether a gauge sends before it asks for one', () => {
+    const view = benchView(jobView(opened, undefined), undefined, true);
+    expect([view.action.do, view.phrase.subject]).toEqual(['blocked', 'Listening']);
+  });
+
   it('zeroes on a stopped engine only, reads on a running and steady one only', () => {
     expect(actionOf(opened, live('stopped'))).toMatchObject({ do: 'zero' });
     expect(actionOf(opened, live('steady'))).toMatchObject({ do: 'blocked' });

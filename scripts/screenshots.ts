@@ -1,0 +1,72 @@
+import { mkdirSync, openSync } from 'node:fs';
+import { chromium, type Page } from '@playwright/test';
+import { followOnce, nextAction } from '../e2e/support/hand';
+import { prepareDatabase, startApp, startStandin } from './app.mjs';
+import { startMariaDb } from './mariadb.mjs';
+import { processGroup } from './processes.mjs';
+import { buildApp, DATA, ROOT } from './project.mjs';
+
+/** Takes the pictures of docs/screenshots from the demo workshop: `npm run screenshots`. */
+const OPEN_JOB = '01900000-0000-7000-8000-0000000000b4';
+const CLOSED_JOB = '01900000-0000-7000-8000-0000000000b1';
+const group = processGroup();
+const say = (line: string) => process.stdout.write(`${line}\n`);
+
+async function picture(page: Page, name: string): Promise<void> {
+  await page.mouse.move(0, 0);
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: `${ROOT}docs/screenshots/${name}.png` });
+  say(name);
+}
+
+async function theme(page: Page, name: 'night' | 'sun'): Promise<void> {
+  await page.evaluate((to) => {
+    document.documentElement.dataset.theme = to;
+  }, name);
+}
+
+async function takePictures(page: Page): Promise<void> {
+  await page.goto('/');
+  await picture(page, 'garage');
+  await page.goto(`/jobs/${CLOSED_JOB}`);
+  await page.locator('figure svg').waitFor();
+  await picture(page, 'job-report');
+  await page.goto(`/jobs/${OPEN_JOB}/bench`);
+  await picture(page, 'cautions');
+  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await nextAction(page);
+  await picture(page, 'bench-zero');
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Start engine' }).click();
+  while ((await followOnce(page)) !== 'take the reading');
+  await nextAction(page);
+  await picture(page, 'bench-apart-night');
+  await page.keyboard.press('w');
+  await page.getByRole('dialog').waitFor();
+  await picture(page, 'bench-why');
+  await page.keyboard.press('Escape');
+  for (let done = ''; done !== 'finish the job'; done = await followOnce(page));
+  await theme(page, 'sun');
+  await picture(page, 'bench-balanced-sun');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await theme(page, 'night');
+  await picture(page, 'bench-phone');
+}
+
+try {
+  mkdirSync(DATA, { recursive: true });
+  const log = openSync(`${DATA}/screenshots.log`, 'a');
+  buildApp(say);
+  const databaseUrl = await startMariaDb(group, 'shots-db', { fresh: true });
+  prepareDatabase(databaseUrl, { demo: true });
+  const app = await startApp(group, databaseUrl, { log });
+  await startStandin(group, app, ['--seed', '7'], { log });
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  await takePictures(await browser.newPage({ baseURL: app, viewport: { width: 1280, height: 800 } }));
+  await browser.close();
+} finally {
+  await group.stop();
+}
