@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { type DragEvent, useMemo, useRef, useState } from 'react';
 import { Notice } from '@/components/Notice';
+import { PanelBoundary } from '@/components/PanelBoundary';
 import { BankStrip } from './BankStrip';
 import { BenchHeader, type Stage } from './BenchHeader';
 import { Fan } from './fan/Fan';
@@ -76,13 +77,15 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
         <h1 className="sr-only">Bench, {job.machine}</h1>
         <div className="relative lg:min-h-0">
           <p className="top-4 left-6 text-soft max-lg:px-6 max-lg:pt-3 lg:absolute">kPa from the group, scale ±{end}</p>
-          <Fan
-            needles={drawn}
-            ghosts={view.ghosts}
-            spreadKPa={targets.spreadKPa}
-            end={end}
-            stale={signal.live === undefined}
-          />
+          <PanelBoundary name="The fan">
+            <Fan
+              needles={drawn}
+              ghosts={view.ghosts}
+              spreadKPa={targets.spreadKPa}
+              end={end}
+              stale={signal.live === undefined}
+            />
+          </PanelBoundary>
           <div className="inset-x-6 bottom-3 flex items-end justify-between gap-4 px-6 lg:absolute lg:px-0">
             <Trail fans={view.trail} spreadKPa={targets.spreadKPa} />
             <SpeedReadout rpm={view.speedRpm} targets={targets} />
@@ -101,9 +104,15 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
           </div>
         </aside>
       </main>
-      {isPractice ? <PracticePanel bench={bench} /> : null}
+      {isPractice ? (
+        <PanelBoundary name="The practice engine">
+          <PracticePanel bench={bench} />
+        </PanelBoundary>
+      ) : null}
       <footer className="flex border-line border-t bg-raise py-2 lg:h-40">
-        <BankStrip job={job} needles={view.needles} atRest={view.atRest} flipped={flipped} advised={view.advised} />
+        <PanelBoundary name="The bank">
+          <BankStrip job={job} needles={view.needles} atRest={view.atRest} flipped={flipped} advised={view.advised} />
+        </PanelBoundary>
       </footer>
       {panel === 'why' ? <WhyPanel phrase={phrase} onClose={() => setPanel('none')} /> : null}
       {panel === 'type' ? (

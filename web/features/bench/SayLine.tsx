@@ -5,10 +5,10 @@ import type { Phrase } from './view/phraseAdvice';
 /** What to do now, in the largest type after the fan, and what to expect of it. */
 export function SayLine({ phrase, advice }: { readonly phrase: Phrase; readonly advice: Advice }) {
   return (
-    <section aria-label="What to do now" aria-live="polite">
+    <section aria-label="What to do now">
       <div className="flex items-center gap-5">
         {advice.kind === 'turn' ? <TurnDial turns={advice.turns} /> : null}
-        <p className="font-bold text-[2.6rem] leading-[1.1] max-sm:text-3xl" data-testid="say">
+        <p className="font-bold text-[2.6rem] leading-[1.1] max-sm:text-3xl" aria-live="polite" data-testid="say">
           {phrase.subject}
           <br />
           <span className="text-amber">{phrase.order}</span>

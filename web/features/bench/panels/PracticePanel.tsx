@@ -5,6 +5,8 @@ import { Button } from '@/components/Button';
 import { fraction, positionText } from '@/words/turns';
 import { type PracticeCommand, type PracticeState, practice } from './practiceClient';
 
+const LOOK_EVERY_MS = 3000;
+
 const STEPS = [
   { turns: -0.25, text: '−¼' },
   { turns: -0.0625, text: '−1/16' },
@@ -26,6 +28,9 @@ export function PracticePanel({ bench }: { readonly bench: string }) {
   );
   useEffect(() => {
     void ask();
+    // Another browser or the stand-in's own API may have turned something.
+    const look = setInterval(() => void ask(), LOOK_EVERY_MS);
+    return () => clearInterval(look);
   }, [ask]);
   if (state === undefined) return null;
   return (

@@ -1,0 +1,67 @@
+import { foldJob } from '@amber-needle/core/job';
+import { append, move, opened, reading, zero } from '@amber-needle/core/testing';
+import { describe, expect, it } from 'vitest';
+import { chartOption } from './chartOption';
+import { reportOf } from './report';
+
+const log = [
+  zero(0.5, -0.5),
+  reading({ kPa: [44.5, 39.5], rpm: 1100 }),
+  move('A', 0.25),
+  reading({ kPa: [42.5, 41.4], rpm: 1120 }),
+  { kind: 'note', text: 'Screw A is stiff.' } as const,
+].reduce(append, opened);
+
+function report(events: typeof log) {
+  const job = foldJob(events);
+  if (job === undefined) throw new Error('the log was opened');
+  return reportOf(job, events);
+}
+
+describe('the report of a job', () => {
+  it('has the bank as found and as of now, offsets taken off', () => {
+    const { asFound, asLeft } = report(log);
+    expect(asFound?.throats.map(({ depression }) => depression)).toEqual([
+      '44.0\u202f±\u202f0.1\u202fkPa',
+      '40.0\u202f±\u202f0.1\u202fkPa',
+    ]);
+    expect(asFound?.spread).toContain('4.0');
+    expect(asLeft?.spread).toContain('0.1');
+    expect(asLeft?.speed).toBe('1\u202f120\u202frpm');
+  });
+
+  it('tells every step, and leaves out what was undone', () => {
+    const steps = (events: typeof log) => report(events).story.map(({ what }) => what);
+    expect(steps(log)).toEqual([
+      'Job opened',
+      'Gauges zeroed',
+      'Reading taken',
+      'Stop A, ¼ turn in',
+      'Reading taken',
+      'Note',
+    ]);
+    const undone = append(log, { kind: 'undone', event: log.at(-1)?.id ?? '' });
+    expect(steps(undone)).not.toContain('Note');
+  });
+
+  it('says open, balanced or left', () => {
+    expect(report(log).verdict).toBe('Open');
+    expect(report(append(log, { kind: 'finished', outcome: 'leftAsIs', probability: 0.4 })).verdict).toMatch(
+      /^Left as it is/,
+    );
+    expect(report(opened).asFound).toBeUndefined();
+  });
+
+  it('draws each throat with its uncertainty and marks the moves', () => {
+    const { readings, moves } = report(log);
+    const option = chartOption({ readings, moves }, (token) => `<${token}>`);
+    const series = option.series as { name: string; data: unknown[]; markLine?: { data: unknown[] } }[];
+    expect(series.map(({ name, data }) => [name, data.length])).toEqual([
+      ['Cylinder 1', 2],
+      ['Cylinder 1, uncertainty', 2],
+      ['Cylinder 2', 2],
+      ['Cylinder 2, uncertainty', 2],
+    ]);
+    expect(series[0]?.markLine?.data).toHaveLength(1);
+  });
+});

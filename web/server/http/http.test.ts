@@ -1,0 +1,68 @@
+import { describe, expect, it } from 'vitest';
+import { readJson, readText } from './body';
+import { Refused } from './refused';
+import { route } from './route';
+
+const context = { params: Promise.resolve({}) };
+const handler = route(async () => Response.json({ reached: true }));
+
+function request(method: string, headers: Record<string, string>, body?: string): Request {
+  return new Request('http://127.0.0.1:3000/api/x', { method, headers, ...(body === undefined ? {} : { body }) });
+}
+
+describe('who gets in (OWASP ASVS 5.0, V3.5)', () => {
+  const status = async (method: string, headers: Record<string, string>) =>
+    (await handler(request(method, headers), context)).status;
+  const host = '127.0.0.1:3000';
+
+  it('our own pages, and programs without a page', async () => {
+    expect(await status('POST', { host, origin: 'http://127.0.0.1:3000', 'sec-fetch-site': 'same-origin' })).toBe(200);
+    expect(await status('POST', { host })).toBe(200);
+    expect(await status('GET', { host: 'localhost:3000' })).toBe(200);
+  });
+
+  it('not pages from elsewhere, not those of another port, not a name of someone else’s', async () => {
+    expect(await status('POST', { host, origin: 'http://elsewhere.invalid' })).toBe(403);
+    expect(await status('POST', { host, origin: 'http://127.0.0.1:4000' })).toBe(403);
+    expect(await status('POST', { host, 'sec-fetch-site': 'cross-site' })).toBe(403);
+    expect(await status('GET', { host: 'needle.evil.invalid' })).toBe(403);
+  });
+});
+
+describe('what goes wrong inside', () => {
+  it('leaves as JSON and says nothing of the inside', async () => {
+    const failing = route(async () => {
+      throw new Error('password is hunter2');
+    });
+    const response = await failing(request('GET', { host: '127.0.0.1' }), context);
+    expect(response.status).toBe(500);
+    expect(await response.text()).not.toContain('hunter2');
+  });
+
+  it('keeps a refusal’s words and details', async () => {
+    const refusing = route(async () => {
+      throw new Refused(409, 'Taken.', [{ by: 'x' }]);
+    });
+    const response = await refusing(request('GET', { host: '127.0.0.1' }), context);
+    expect([response.status, await response.json()]).toEqual([
+      409,
+      { error: { message: 'Taken.', details: [{ by: 'x' }] } },
+    ]);
+  });
+});
+
+describe('bodies', () => {
+  it('are refused past their limit, with and without a length told', async () => {
+    await expect(readText(request('POST', {}, 'x'.repeat(100)), 99)).rejects.toMatchObject({ status: 413 });
+    await expect(readText(request('POST', { 'content-length': '5000' }, 'x'), 99)).rejects.toMatchObject({
+      status: 413,
+    });
+    expect(await readText(request('POST', {}, 'x'.repeat(99)), 99)).toHaveLength(99);
+  });
+
+  it('that are no JSON or no text are told as such', async () => {
+    await expect(readJson(request('POST', {}, '{'))).rejects.toMatchObject({ status: 400 });
+    const binary = new Request('http://127.0.0.1/', { method: 'POST', body: new Uint8Array([0xff, 0xfe, 0x00]) });
+    await expect(readText(binary, 99)).rejects.toMatchObject({ status: 400 });
+  });
+});
