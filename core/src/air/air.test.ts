@@ -7,6 +7,7 @@ import {
   plateOpenArea,
   STANDARD_PRESSURE,
   STANDARD_TEMPERATURE,
+  tabulatedFlowFactor,
 } from './index';
 
 const ambient = { pressure: STANDARD_PRESSURE, temperature: STANDARD_TEMPERATURE };
@@ -33,6 +34,12 @@ describe('orifice flow', () => {
     const expected = density * mach * Math.sqrt(1.4 * 287.05287 * temperature);
     const below = { pressure: pascals(STANDARD_PRESSURE * ratio), temperature: STANDARD_TEMPERATURE };
     expect(orificeFlow(squareMetres(1), ambient, below)).toBeCloseTo(expected, 8);
+  });
+
+  it('is tabulated to 1e-6 of the choked factor', () => {
+    for (let ratio = 0; ratio <= 1.05; ratio += 0.00037) {
+      expect(Math.abs(tabulatedFlowFactor(ratio) - flowFactor(ratio))).toBeLessThan(1e-6);
+    }
   });
 
   it('is continuous where it begins to choke, stops at equal pressures and runs back beyond', () => {

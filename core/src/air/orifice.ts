@@ -20,6 +20,27 @@ export function flowFactor(pressureRatio: number): number {
   return power * Math.sqrt(((2 * g) / (g - 1)) * (1 - pressureRatio / power));
 }
 
+/** Steps of the table between choking and rest. */
+const TABLE_STEPS = 2048;
+/** Squares of the flow factor: smooth up to rest, where the factor itself falls off like a square root. */
+const SQUARES = Float64Array.from(
+  { length: TABLE_STEPS + 2 },
+  (_, i) => flowFactor(CRITICAL_PRESSURE_RATIO + (i / TABLE_STEPS) * (1 - CRITICAL_PRESSURE_RATIO)) ** 2,
+);
+
+/**
+ * {@link flowFactor} from a table, for the integrator that asks a million times a second. Linear in the square between 2048 places:
+ * within 1e-6 of the largest factor everywhere (tested), which is a hundredth of what halving the integrator's step changes.
+ */
+export function tabulatedFlowFactor(pressureRatio: number): number {
+  if (pressureRatio <= CRITICAL_PRESSURE_RATIO) return CHOKED_FACTOR;
+  if (pressureRatio >= 1) return 0;
+  const place = ((pressureRatio - CRITICAL_PRESSURE_RATIO) / (1 - CRITICAL_PRESSURE_RATIO)) * TABLE_STEPS;
+  const index = Math.floor(place);
+  const left = SQUARES[index] ?? 0;
+  return Math.sqrt(left + (place - index) * ((SQUARES[index + 1] ?? 0) - left));
+}
+
 export interface OrificeSide {
   readonly pressure: Pascals;
   readonly temperature: Kelvins;

@@ -27,3 +27,12 @@ export function cylinderVolume(shape: CylinderShape, crankAngle: number): CubicM
   const s = a * Math.cos(crankAngle) + Math.sqrt(shape.rod ** 2 - (a * Math.sin(crankAngle)) ** 2);
   return cubicMetres(clearanceVolume(shape) + (Math.PI / 4) * shape.bore ** 2 * (shape.rod + a - s));
 }
+
+/** Change of the cylinder volume with the crank angle, m3 per radian: the derivative of {@link cylinderVolume}. */
+export function volumeSlope(shape: CylinderShape, crankAngle: number): number {
+  const a = shape.stroke / 2;
+  const sine = Math.sin(crankAngle);
+  const cosine = Math.cos(crankAngle);
+  const slant = Math.sqrt(shape.rod ** 2 - (a * sine) ** 2);
+  return (Math.PI / 4) * shape.bore ** 2 * (a * sine + (a ** 2 * sine * cosine) / slant);
+}

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { twinWithTwoStops } from '../setup';
 import { rpm, seconds, turns } from '../units';
-import { clearanceVolume, cylinderVolume, sweptVolume } from './crank';
+import { clearanceVolume, cylinderVolume, sweptVolume, volumeSlope } from './crank';
 import { createEngine, type Engine } from './engine';
 import { frictionMeanEffectivePressure } from './friction';
 import { breathe, exchange, type Pocket, pocketPressure } from './pockets';
@@ -22,6 +22,13 @@ describe('slider-crank volumes (Heywood 1988, eqs. 2.1 to 2.5)', () => {
     expect(cylinderVolume(shape, 0)).toBeCloseTo(clearanceVolume(shape), 12);
     expect(cylinderVolume(shape, Math.PI)).toBeCloseTo(clearanceVolume(shape) + sweptVolume(shape), 12);
     expect(cylinderVolume(shape, Math.PI) / cylinderVolume(shape, 0)).toBeCloseTo(8.8, 9);
+  });
+
+  it('has a slope that agrees with finite differences', () => {
+    for (const angle of [0.3, 1.4, 2.9, 4.4]) {
+      const difference = (cylinderVolume(shape, angle + 1e-6) - cylinderVolume(shape, angle - 1e-6)) / 2e-6;
+      expect(volumeSlope(shape, angle) / difference).toBeCloseTo(1, 6);
+    }
   });
 
   it('has more than half its travel behind it at 90 degrees, by the rod’s slant', () => {

@@ -2,32 +2,16 @@ import { AIR_GAS_CONSTANT, STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../ai
 import { type Random, seededRandom } from '../random';
 import { at } from '../sequence';
 import type { Setup } from '../setup';
-import {
-  type Pascals,
-  pascals,
-  type Rpm,
-  radiansFromDegrees,
-  radiansPerSecondFromRpm,
-  rpm,
-  rpmFromRadiansPerSecond,
-  type Seconds,
-  seconds,
-  type Turns,
-} from '../units';
+import { type Pascals, pascals, type Rpm, radiansFromDegrees, type Seconds, seconds, type Turns } from '../units';
 import { type CylinderShape, sweptVolume } from './crank';
+import { createCrankshaft } from './crankshaft';
 import { createCycleMeans, type EngineTruth } from './cycleMeans';
 import { createCylinder, RUNNER_TEMPERATURE } from './firing';
-import { frictionMeanEffectivePressure } from './friction';
 import { breathe, type Pocket, pocketPressure } from './pockets';
 import { createThrottles } from './throttles';
 
 /** Integration step, s: 0.6 degrees of crank at 1000 rpm. Halving it changes the cycle means by under 0.5 % (tested). */
 const STEP = 1e-4;
-const CYCLE = 4 * Math.PI;
-const STARTER_SPEED = radiansPerSecondFromRpm(rpm(700));
-const STARTER_TIME = 1.5;
-const STALL_SPEED = radiansPerSecondFromRpm(rpm(350));
-
 export interface EngineSensors {
   readonly time: Seconds;
   readonly speed: Rpm;
@@ -89,20 +73,15 @@ function buildEngine(setup: Setup, random: Random, step: number): Engine {
     return createCylinder(shape, at(runners, throat), radiansFromDegrees(firingDeg), random);
   });
   const means = createCycleMeans(runners.length);
-  const displacement = sweptVolume(shape) * setup.cylinders.length;
-
+  const crank = createCrankshaft(setup.engine.flywheelKgM2, sweptVolume(shape) * setup.cylinders.length, step);
   let steps = 0;
-  let omega = 0;
-  let angle = 0;
-  let lit = false;
-  let startedAt = Number.NEGATIVE_INFINITY;
   let areas = throttles.areas();
 
   function oneStep() {
     runners.forEach((runner, i) => {
       breathe(runner, at(areas, i), ambient, STANDARD_TEMPERATURE, step);
     });
-    if (omega > 0) turnCrank();
+    if (crank.turning()) turnCrank();
     runners.forEach((runner, i) => {
       means.add(i, ambient - pocketPressure(runner), step);
     });
@@ -111,36 +90,21 @@ function buildEngine(setup: Setup, random: Random, step: number): Engine {
   }
 
   function turnCrank() {
-    const friction = (frictionMeanEffectivePressure(rpmFromRadiansPerSecond(omega)) * displacement) / CYCLE;
-    const torque = cylinders.reduce((sum, cylinder) => sum + cylinder.step(angle, step, ambient, lit), -friction);
-    omega += (torque / setup.engine.flywheelKgM2) * step;
-    if (lit && steps * step - startedAt < STARTER_TIME) omega = Math.max(omega, STARTER_SPEED);
-    if (omega < STALL_SPEED) halt();
-    angle += omega * step;
-    if (angle >= CYCLE) {
-      angle -= CYCLE;
-      means.closeCycle();
-    }
-  }
-
-  function halt() {
-    omega = 0;
-    lit = false;
-    means.forget();
+    const angle = crank.angle();
+    let torque = 0;
+    for (const cylinder of cylinders) torque += cylinder.step(angle, step, ambient, crank.lit());
+    const came = crank.step(torque);
+    if (came === 'cycleDone') means.closeCycle();
+    if (came === 'stalled') means.forget();
   }
 
   return {
     start() {
-      if (omega > 0) return;
-      means.forget();
-      startedAt = steps * step;
-      lit = true;
-      omega = STARTER_SPEED;
+      if (!crank.turning()) means.forget();
+      crank.start();
     },
-    stop() {
-      lit = false;
-    },
-    running: () => lit,
+    stop: crank.cut,
+    running: crank.lit,
     turn(adjuster, by) {
       const turned = throttles.turn(adjuster, by);
       areas = throttles.areas();
@@ -158,7 +122,7 @@ function buildEngine(setup: Setup, random: Random, step: number): Engine {
     },
     sensors: () => ({
       time: seconds(steps * step),
-      speed: rpmFromRadiansPerSecond(omega),
+      speed: crank.speed(),
       runnerPressures: runners.map((runner) => pascals(pocketPressure(runner))),
       ambient,
     }),

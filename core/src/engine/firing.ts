@@ -1,11 +1,11 @@
 import { AIR_GAS_CONSTANT, STANDARD_TEMPERATURE } from '../air';
 import type { Random } from '../random';
 import { indicatedWork } from './burn';
-import { type CylinderShape, clearanceVolume, cylinderVolume } from './crank';
+import { type CylinderShape, clearanceVolume, cylinderVolume, volumeSlope } from './crank';
+import { CYCLE } from './crankshaft';
 import { exchange, type Pocket, pocketPressure } from './pockets';
 import { INTAKE_CLOSES, INTAKE_OPENS, intakeValveArea } from './valve';
 
-const CYCLE = 4 * Math.PI;
 /** Charge and runner warm the air a little; burnt gas that stays behind counts hot in the cylinder. Ours, K. */
 export const RUNNER_TEMPERATURE = STANDARD_TEMPERATURE + 25;
 const RESIDUAL_TEMPERATURE = 700;
@@ -48,13 +48,11 @@ export function createCylinder(shape: CylinderShape, feed: Pocket, firingRad: nu
       const angle = (((crankAngle - firingRad) % CYCLE) + CYCLE) % CYCLE;
       const intake = angle > INTAKE_OPENS && angle < INTAKE_CLOSES;
       if (intake) {
-        const volume = cylinderVolume(shape, angle);
-        pocket.volume = volume;
+        pocket.volume = cylinderVolume(shape, angle);
         if (!drawing) openValve(ambientPressure);
         exchange(feed, pocket, intakeValveArea(shape, angle), dt);
         // Pumping: what the piston does against the depression while it draws.
-        const slope = (cylinderVolume(shape, angle + 1e-3) - volume) / 1e-3;
-        return (pocketPressure(pocket) - ambientPressure) * slope;
+        return (pocketPressure(pocket) - ambientPressure) * volumeSlope(shape, angle);
       }
       if (drawing) closeValve(lit);
       // The indicated work of compression, burn and expansion together, given out over the expansion stroke.

@@ -1,4 +1,4 @@
-import { AIR_GAS_CONSTANT, flowFactor } from '../air';
+import { AIR_GAS_CONSTANT, tabulatedFlowFactor } from '../air';
 
 /**
  * Mutable pockets of gas: a runner or a cylinder. The fields are written by the integrator many thousand times a second,
@@ -23,7 +23,7 @@ export function pocketPressure(pocket: Pocket): number {
 
 /** Mass that passes an effective area (m2) from a pressure (Pa) and temperature (K) to a lower pressure, in kg/s. */
 function passes(area: number, from: number, to: number, temperature: number): number {
-  return ((area * from) / Math.sqrt(AIR_GAS_CONSTANT * temperature)) * flowFactor(to / from);
+  return ((area * from) / Math.sqrt(AIR_GAS_CONSTANT * temperature)) * tabulatedFlowFactor(to / from);
 }
 
 /**

@@ -1,6 +1,8 @@
 import { splitCells } from './cells';
 import { type Header, readHeader } from './header';
-import { readMetadata } from './metadata';
+import { createLineCutter } from './lines';
+import { metadataLine, readMetadata } from './metadata';
+import { readRow } from './row';
 import type { Trace, TraceColumn, TraceMeta, TraceProblem } from './trace';
 
 /** After this many problems a trace is given up: the file is something else. */
@@ -23,119 +25,76 @@ export interface TraceDecoder {
   columns(): readonly TraceColumn[];
 }
 
-type Stage =
-  | { readonly at: 'head'; readonly raw: Map<string, string> }
-  | { readonly at: 'rows'; readonly header: Header }
-  | { readonly at: 'givenUp' };
+type Stage = { readonly at: 'head' } | { readonly at: 'rows'; readonly header: Header } | { readonly at: 'givenUp' };
 
 export function createTraceDecoder(): TraceDecoder {
-  let rest = '';
+  const cutter = createLineCutter(LONGEST_LINE);
+  const raw = new Map<string, string>();
+  let stage: Stage = { at: 'head' };
   let line = 0;
-  let lastTime = Number.NEGATIVE_INFINITY;
   let told = 0;
+  let lastTime = Number.NEGATIVE_INFINITY;
   let meta: TraceMeta = {};
   let columns: readonly TraceColumn[] = [];
-  let stage: Stage = { at: 'head', raw: new Map() };
-  let rows: number[][] = [];
-  let problems: TraceProblem[] = [];
+  let chunk: { rows: (readonly number[])[]; problems: TraceProblem[] } = { rows: [], problems: [] };
 
   function report(kind: TraceProblem['kind'], reason: string, fatal = false) {
     if (stage.at === 'givenUp') return;
     told += 1;
-    if (fatal) stage = { at: 'givenUp' };
-    if (told >= MOST_PROBLEMS) {
-      stage = { at: 'givenUp' };
-      problems.push({
-        line,
-        kind: 'tooMany',
-        reason: `More than ${MOST_PROBLEMS} problems: this does not look like a trace.`,
-        fatal: true,
-      });
-    } else problems.push({ line, kind, reason, fatal });
+    const tooMany = told >= MOST_PROBLEMS;
+    if (fatal || tooMany) stage = { at: 'givenUp' };
+    chunk.problems.push(tooMany ? tooManyProblems(line) : { line, kind, reason, fatal });
   }
 
-  function readLine(text: string) {
+  function takeLine(text: string) {
     line += 1;
     if (stage.at === 'givenUp' || text.trim() === '') return;
-    if (text.length > LONGEST_LINE) return report('raggedRow', `The line is longer than ${LONGEST_LINE} characters.`);
-    if (text.startsWith('#')) return readComment(text);
-    if (stage.at === 'head') return readHeaderLine(stage.raw, text);
-    readRow(stage.header, text);
+    if (text.length > LONGEST_LINE) report('raggedRow', `The line is longer than ${LONGEST_LINE} characters.`);
+    else if (text.startsWith('#')) takeComment(text);
+    else if (stage.at === 'head') takeHeader(text);
+    else takeRow(stage.header, text);
   }
 
-  function readComment(text: string) {
+  function takeComment(text: string) {
     if (stage.at !== 'head') return report('metadata', 'Metadata stands after the header row; it is passed over.');
-    const [, key, value] = /^#\s*([a-z_]+)\s*:\s?(.*)$/.exec(text.trimEnd()) ?? [];
-    if (key !== undefined && value !== undefined) stage.raw.set(key, value);
+    const entry = metadataLine(text);
+    if (entry !== undefined) raw.set(...entry);
   }
 
-  function readHeaderLine(raw: ReadonlyMap<string, string>, text: string) {
-    const checked = readMetadata(raw);
-    if (checked.outcome === 'invalid') {
-      for (const { path, reason } of checked.problems) report('metadata', `Metadata ${path}: ${reason}.`, true);
-      return;
+  function takeHeader(text: string) {
+    const head = readHead(raw, text, line);
+    if (head.outcome === 'read') {
+      meta = head.meta;
+      columns = head.header.cells.filter((cell) => cell !== undefined);
+      stage = { at: 'rows', header: head.header };
     }
-    meta = checked.value;
-    if (meta.reference === 'absolute' && meta.barometer_kpa === undefined) {
-      return report(
-        'needsBarometer',
-        'An absolute trace needs its barometer: add a line "# barometer_kpa: 101.3".',
-        true,
-      );
-    }
-    const header = readHeader(splitCells(text), line);
-    for (const problem of header.problems) report(problem.kind, problem.reason, problem.fatal);
-    columns = header.cells.filter((cell) => cell !== undefined);
-    if (stage.at === 'head') stage = { at: 'rows', header };
+    for (const { kind, reason, fatal } of head.problems) report(kind, reason, fatal);
   }
 
-  function readRow({ cells }: Header, text: string) {
-    const texts = splitCells(text);
-    if (texts.length !== cells.length) {
-      return report('raggedRow', `The row has ${texts.length} cells, the header ${cells.length}; it is passed over.`);
+  function takeRow(header: Header, text: string) {
+    const read = readRow(header, text);
+    if (read.outcome === 'problem') return report(read.kind, read.reason);
+    if (read.time < lastTime) {
+      return report('timeBackwards', `Time runs back from ${lastTime} to ${read.time}; the row is passed over.`);
     }
-    const row: number[] = [];
-    for (const [i, column] of cells.entries()) {
-      if (column === undefined) continue;
-      const value = readNumber(texts[i] ?? '');
-      if (value === undefined || (column.kind === 'time' && Number.isNaN(value))) {
-        return report(
-          'badNumber',
-          `"${(texts[i] ?? '').slice(0, 40)}" in column ${column.name} is not a number; the row is passed over.`,
-        );
-      }
-      row.push(value);
-    }
-    const time = row[columns.findIndex(({ kind }) => kind === 'time')] ?? Number.NaN;
-    if (time < lastTime)
-      return report('timeBackwards', `Time runs back from ${lastTime} to ${time}; the row is passed over.`);
-    lastTime = time;
-    rows.push(row);
+    lastTime = read.time;
+    chunk.rows.push(read.row);
   }
 
   function take(): DecodedChunk {
-    const chunk = { rows, problems };
-    rows = [];
-    problems = [];
-    return chunk;
+    const taken = chunk;
+    chunk = { rows: [], problems: [] };
+    return taken;
   }
 
   return {
     push(text) {
-      // A line may end in \n, \r\n or \r; a \r at a chunk's end waits for the next chunk to tell.
-      const whole = rest + text;
-      const held = whole.endsWith('\r') ? whole.slice(0, -1) : whole;
-      const lines = held.split(/\r\n|\n|\r/);
-      rest = (lines.pop() ?? '') + (whole.endsWith('\r') ? '\r' : '');
-      for (const each of lines) readLine(each);
-      // A stream without line ends must not grow for ever.
-      if (rest.length > 2 * LONGEST_LINE) rest = rest.slice(0, LONGEST_LINE + 1);
+      for (const each of cutter.push(text)) takeLine(each);
       return take();
     },
     end() {
-      const last = rest.replace(/\r$/, '');
-      rest = '';
-      if (last !== '') readLine(last);
+      const last = cutter.end();
+      if (last !== undefined) takeLine(last);
       if (stage.at === 'head') report('noHeader', 'There is no header row: the text ends before one.', true);
       return take();
     },
@@ -144,13 +103,35 @@ export function createTraceDecoder(): TraceDecoder {
   };
 }
 
-/** A cell's number; NaN for an empty cell, undefined for anything else. */
-function readNumber(text: string): number | undefined {
-  const trimmed = text.trim();
-  if (trimmed === '' || trimmed.toLowerCase() === 'nan') return Number.NaN;
-  if (!/^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(trimmed)) return undefined;
-  const value = Number(trimmed);
-  return Number.isFinite(value) ? value : undefined;
+function tooManyProblems(line: number): TraceProblem {
+  const reason = `More than ${MOST_PROBLEMS} problems: this does not look like a trace.`;
+  return { line, kind: 'tooMany', reason, fatal: true };
+}
+
+type Head =
+  | {
+      readonly outcome: 'read';
+      readonly meta: TraceMeta;
+      readonly header: Header;
+      readonly problems: readonly TraceProblem[];
+    }
+  | { readonly outcome: 'unusable'; readonly problems: readonly TraceProblem[] };
+
+/** Metadata and header row together: what all rows below depend on. */
+function readHead(raw: ReadonlyMap<string, string>, text: string, line: number): Head {
+  const unusable = (kind: TraceProblem['kind'], reason: string) => ({ line, kind, reason, fatal: true });
+  const checked = readMetadata(raw);
+  if (checked.outcome === 'invalid') {
+    const problems = checked.problems.map(({ path, reason }) => unusable('metadata', `Metadata ${path}: ${reason}.`));
+    return { outcome: 'unusable', problems };
+  }
+  const meta = checked.value;
+  if (meta.reference === 'absolute' && meta.barometer_kpa === undefined) {
+    const reason = 'An absolute trace needs its barometer: add a line "# barometer_kpa: 101.3".';
+    return { outcome: 'unusable', problems: [unusable('needsBarometer', reason)] };
+  }
+  const header = readHeader(splitCells(text), line);
+  return { outcome: 'read', meta, header, problems: header.problems };
 }
 
 /** Reads a whole trace from one text. The problems say what was passed over; a fatal one says why there is nothing. */

@@ -3,6 +3,12 @@ import { type TraceMeta, TraceMetaSchema } from './trace';
 
 const check = checkerFor(TraceMetaSchema);
 
+/** The key and value of a `# key: value` line; undefined for any other comment. */
+export function metadataLine(text: string): readonly [string, string] | undefined {
+  const [, key, value] = /^#\s*([a-z_]+)\s*:\s?(.*)$/.exec(text.trimEnd()) ?? [];
+  return key === undefined || value === undefined ? undefined : [key, value];
+}
+
 /** Metadata from its raw `key` and `value` texts. */
 export function readMetadata(raw: ReadonlyMap<string, string>): Checked<TraceMeta> {
   const entries = [...raw].map(([key, value]) => [key, typed(key, value)] as const);

@@ -81,18 +81,13 @@ export function useJobLog({ jobId, initial, onDropped }: Options): JobLog {
     void flush();
   }, [jobId, put, flush]);
 
-  useEffect(() => {
-    const look = setInterval(async () => {
-      const arrived = await eventsAfter(jobId, current.current.confirmed.length);
-      setOnline(arrived !== undefined);
-      if (arrived !== undefined) take(arrived);
-    }, LOOK_EVERY_MS);
-    const retry = setInterval(() => void flush(), RETRY_MS);
-    return () => {
-      clearInterval(look);
-      clearInterval(retry);
-    };
-  }, [jobId, take, flush]);
+  const look = useCallback(async () => {
+    const arrived = await eventsAfter(jobId, current.current.confirmed.length);
+    setOnline(arrived !== undefined);
+    if (arrived !== undefined) take(arrived);
+  }, [jobId, take]);
+  useEvery(LOOK_EVERY_MS, look);
+  useEvery(RETRY_MS, flush);
 
   const propose = useCallback(
     (proposal: Bare) => {
@@ -108,4 +103,12 @@ export function useJobLog({ jobId, initial, onDropped }: Options): JobLog {
 
   const events = useMemo(() => wholeLog(log), [log]);
   return { events, waiting: log.waiting.length, online, propose };
+}
+
+/** Calls again and again while the page is shown. */
+function useEvery(milliseconds: number, call: () => Promise<void>): void {
+  useEffect(() => {
+    const timer = setInterval(() => void call(), milliseconds);
+    return () => clearInterval(timer);
+  }, [milliseconds, call]);
 }

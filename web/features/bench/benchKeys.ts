@@ -1,0 +1,54 @@
+import type { BenchKey } from './KeyLegend';
+import type { Panel } from './panels/Panels';
+import type { BenchActions } from './useBenchActions';
+import type { BenchView } from './view/benchView';
+
+/** What the bench itself can open or turn round. */
+export interface Doors {
+  open(panel: Panel): void;
+  flip(): void;
+  report(): void;
+  file(): void;
+}
+
+/** The keys of the bench as things stand: one key per action. */
+export function benchKeys(
+  { action, job, advice }: BenchView,
+  actions: BenchActions,
+  doors: Doors,
+): readonly BenchKey[] {
+  const open = job.status === 'open';
+  const main = { key: ' ', cap: 'Space', label: action.label, strong: true, disabled: action.do === 'blocked' };
+  const undo: BenchKey = { key: 'u', cap: 'U', label: 'undo', run: actions.undo };
+  if (!open) return [{ ...main, label: 'see the report', disabled: false, run: doors.report }, undo];
+  return [
+    { ...main, run: () => runPrimary(action, actions, doors) },
+    { key: 'r', cap: 'R', label: 'read now', run: actions.takeReading },
+    { key: 'o', cap: 'O', label: 'otherwise', run: () => doors.open('otherwise') },
+    { key: 'w', cap: 'W', label: 'why', run: () => doors.open('why') },
+    undo,
+    { key: 't', cap: 'T', label: 'type it', run: () => doors.open('type') },
+    { key: 'd', cap: 'D', label: 'trace file', run: doors.file },
+    { key: 'v', cap: 'V', label: 'flip view', run: doors.flip },
+    ...(advice.kind === 'done' ? [] : [{ key: 'f', cap: 'F', label: 'leave as is', run: actions.finish }]),
+  ];
+}
+
+function runPrimary(action: BenchView['action'], actions: BenchActions, doors: Doors): void {
+  switch (action.do) {
+    case 'zero':
+      return actions.takeZero();
+    case 'read':
+      return actions.takeReading();
+    case 'type':
+      return doors.open('type');
+    case 'turned':
+      return actions.turned(action.adjuster, action.turns);
+    case 'coupled':
+      return actions.coupled(action.coupling, action.state);
+    case 'finish':
+      return actions.finish();
+    case 'blocked':
+      return undefined;
+  }
+}
