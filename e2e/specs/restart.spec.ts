@@ -17,7 +17,7 @@ test('a server that goes away in mid-job loses nothing', async ({ browser }) => 
     };
     await type('40', '42');
     await expect.poll(() => savedKinds(page, jobId)).toEqual(['opened', 'check', 'reading']);
-    await workshop.startStandin();
+    await workshop.startStandin('--running');
     await expect(page.getByTestId('source')).toContainText('Practice engine, live');
 
     await workshop.stop();

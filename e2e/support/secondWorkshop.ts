@@ -13,7 +13,7 @@ export async function secondWorkshop(name = 'second') {
   return {
     url: app,
     /** A practice engine of this workshop's own; it lives until the test ends and finds the app again by itself. */
-    startStandin: (): Promise<string> => startStandin(instruments, app, ['--running']),
+    startStandin: (...args: string[]): Promise<string> => startStandin(instruments, app, args),
     stopInstruments: (): Promise<void> => instruments.stop(),
     stop: (): Promise<void> => group.stop(),
     async startAgain(): Promise<void> {

@@ -1,14 +1,14 @@
 import { STANDIN_URL } from './environment';
 
 export interface Truth {
-  readonly depressions: readonly [number, number];
+  readonly depressions: readonly number[];
   readonly speed: number;
   readonly cycles: number;
 }
 
 /** The engine's own figures, Pa and rpm. */
-export async function engineTruth(): Promise<Truth> {
-  const response = await fetch(`${STANDIN_URL}/truth`);
+export async function engineTruth(standin = STANDIN_URL): Promise<Truth> {
+  const response = await fetch(`${standin}/truth`);
   return response.json();
 }
 
@@ -33,4 +33,9 @@ export async function postTrace(
     headers: { 'content-type': 'text/csv', ...headers },
     body: text,
   });
+}
+
+/** Largest less smallest true depression, kPa. */
+export function trueSpreadKPa({ depressions }: Truth): number {
+  return (Math.max(...depressions) - Math.min(...depressions)) / 1000;
 }

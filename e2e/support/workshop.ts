@@ -3,12 +3,13 @@ import { expect, type Page } from '@playwright/test';
 let machines = 0;
 
 /** Adds a machine through its form and opens a job on it; ends at the cautions of the bench. Returns the job's id. */
-export async function openJob(page: Page, complaint: string): Promise<string> {
+export async function openJob(page: Page, complaint: string, bank?: string): Promise<string> {
   machines += 1;
   const name = `Test twin ${process.pid} ${machines}`;
   await page.goto('/');
   await page.getByRole('button', { name: 'Add a machine' }).click();
   await page.getByLabel('Name').fill(name);
+  if (bank !== undefined) await page.getByLabel('Bank').selectOption(bank);
   await page.getByRole('button', { name: 'Add machine', exact: true }).click();
   const row = page.getByRole('region', { name });
   await row.getByRole('button', { name: 'Open a job' }).click();
@@ -19,8 +20,8 @@ export async function openJob(page: Page, complaint: string): Promise<string> {
 }
 
 /** Opens a job and goes past the cautions to the desk. */
-export async function openDesk(page: Page, complaint: string): Promise<string> {
-  const id = await openJob(page, complaint);
+export async function openDesk(page: Page, complaint: string, bank?: string): Promise<string> {
+  const id = await openJob(page, complaint, bank);
   await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
   await expect(page.getByTestId('say')).toBeVisible();
   return id;

@@ -25,7 +25,14 @@ async function post(path: string, body: object): Promise<void> {
 async function openBench(): Promise<string> {
   const machineId = uuid();
   const id = uuid();
-  await post('/api/machines', { id: machineId, name: 'Bench twin', note: '', idleRpm: 1050, spreadKPa: 0.5 });
+  await post('/api/machines', {
+    id: machineId,
+    name: 'Bench twin',
+    archetype: 'twin',
+    note: '',
+    idleRpm: 1050,
+    spreadKPa: 0.5,
+  });
   await post('/api/jobs', { id, machineId, complaint: 'latency' });
   await post(`/api/jobs/${id}/events`, {
     id: uuid(),

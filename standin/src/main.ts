@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { createEngine } from '@amber-needle/core/engine';
 import { readSetup } from '@amber-needle/core/formats/setup';
-import { type Setup, twinWithTwoStops } from '@amber-needle/core/setup';
+import { ARCHETYPES, type Setup } from '@amber-needle/core/setup';
 import { controlServer } from './controlServer';
 import { createGaugeSet } from './gaugeSet';
 import { HELP, parseOptions, type StandinOptions } from './options';
@@ -22,7 +22,7 @@ if (parsed.outcome === 'help') {
 }
 
 function run(options: StandinOptions): void {
-  const setup = options.setupFile === undefined ? twinWithTwoStops : loadSetup(options.setupFile);
+  const setup = options.setupFile === undefined ? ARCHETYPES[options.archetype] : loadSetup(options.setupFile);
   const made = createEngine(setup, { seed: options.seed });
   if (made.outcome === 'unsupported') fail(made.reason);
   const { engine } = made;

@@ -1,4 +1,5 @@
 import { parseArgs } from 'node:util';
+import { ARCHETYPE_NAMES, type ArchetypeName, isArchetype } from '@amber-needle/core/setup';
 
 export interface StandinOptions {
   /** Address of the app that the gauge sends to. */
@@ -8,6 +9,7 @@ export interface StandinOptions {
   readonly seed: number;
   readonly rateHz: number;
   readonly setupFile: string | undefined;
+  readonly archetype: ArchetypeName;
   /** Whether the engine runs from the first moment; else it waits for the starter. */
   readonly running: boolean;
 }
@@ -21,7 +23,8 @@ export const HELP = `standin: a gauge set on a practice engine, sending to the a
   --port N       port of its own control API on 127.0.0.1    (a free one)
   --seed N       which engine: stops, gains, gauge offsets   (7)
   --rate N       samples a second and channel, 200 to 1000   (500)
-  --setup FILE   a setup document (JSON)                     (the twin with two stops)
+  --archetype X  ${ARCHETYPE_NAMES.join(', ').padEnd(43)} (twin)
+  --setup FILE   a setup document (JSON) instead of an archetype
   --running      start the engine at once                    (it waits to be started)
   --help         this text
 
@@ -56,10 +59,22 @@ export function parseOptions(args: readonly string[]): Parsed {
     return { outcome: 'wrong', reason: `--rate ${values.rate}: give 200 to 1000` };
   if (!URL.canParse(values.app))
     return { outcome: 'wrong', reason: `--app ${values.app}: give an address such as http://127.0.0.1:3000` };
+  const { archetype } = values;
+  if (!isArchetype(archetype))
+    return { outcome: 'wrong', reason: `--archetype ${archetype}: give one of ${ARCHETYPE_NAMES.join(', ')}` };
   const app = values.app.replace(/\/$/, '');
   return {
     outcome: 'run',
-    options: { app, bench: values.bench, port, seed, rateHz, setupFile: values.setup, running: values.running },
+    options: {
+      app,
+      bench: values.bench,
+      port,
+      seed,
+      rateHz,
+      setupFile: values.setup,
+      archetype,
+      running: values.running,
+    },
   };
 }
 
@@ -72,6 +87,7 @@ function parse(args: readonly string[]) {
       port: { type: 'string', default: '0' },
       seed: { type: 'string', default: '7' },
       rate: { type: 'string', default: '500' },
+      archetype: { type: 'string', default: 'twin' },
       setup: { type: 'string' },
       running: { type: 'boolean', default: false },
       help: { type: 'boolean', default: false },

@@ -23,6 +23,7 @@ describe('command line', () => {
         seed: 9,
         rateHz: 500,
         setupFile: undefined,
+        archetype: 'twin',
         running: false,
       },
     });
@@ -35,12 +36,13 @@ describe('command line', () => {
     ['--port', '70000'],
     ['--app', 'nowhere'],
     ['--colour', 'red'],
+    ['--archetype', 'rack5'],
   ])('refuses %s %s with a reason', (...args) => {
     expect(parseOptions(args)).toMatchObject({ outcome: 'wrong' });
   });
 
   it('tells in its help of every option', () => {
-    for (const option of ['app', 'bench', 'port', 'seed', 'rate', 'setup', 'running'])
+    for (const option of ['app', 'bench', 'port', 'seed', 'rate', 'archetype', 'setup', 'running'])
       expect(HELP).toContain(`--${option}`);
   });
 });

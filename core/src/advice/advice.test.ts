@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { foldBelief } from '../belief';
 import { foldJob, type JobEvent } from '../job';
-import { twinWithTwoStops } from '../setup';
+import { ARCHETYPES, twinWithTwoStops } from '../setup';
 import { append, logs, move, opened, reading, zero } from '../testing/jobs';
 import { runTrial } from '../trial';
 import { adviseNextMove } from './advise';
@@ -128,5 +128,20 @@ describe('whole jobs on the practice engine, judged by its own truth', () => {
   it('play again to the same log', () => {
     const again = runTrial({ setup: twinWithTwoStops, seed: 500, machine: 'Test twin', complaint: '', clock });
     expect(again.events).toEqual(trials[0]?.events);
+  });
+});
+
+describe('banks of more than two throats', () => {
+  const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
+  it.each(['rack3', 'rack4'] as const)('%s comes into tolerance by its own truth on 3 seeds', (name) => {
+    const setup = ARCHETYPES[name];
+    for (const seed of [700, 701, 702]) {
+      const { outcome, truth, events } = runTrial({ setup, seed, machine: 'Test rack', complaint: '', clock });
+      const kPa = truth.depressions.map((d) => d / 1000);
+      expect([seed, outcome]).toEqual([seed, 'finished']);
+      // A tenth of tolerance for the wander between the last reading and the truth's own stretch.
+      expect(Math.max(...kPa) - Math.min(...kPa)).toBeLessThan(setup.targets.spreadKPa * 1.1);
+      expect(events.filter(({ kind }) => kind === 'move').length).toBeLessThanOrEqual(5 * setup.throats.length);
+    }
   });
 });

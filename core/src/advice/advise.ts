@@ -9,9 +9,13 @@ import { type Chances, chances } from './chance';
 
 /** Belief needed before the work counts as done. */
 export const DONE_PROBABILITY = 0.95;
-/** A turn must take away this share of the remaining cost, and this much of it; else a longer reading tells more. Ours. */
-const LEAST_GAIN_SHARE = 0.2;
-const LEAST_GAIN = 0.1;
+/**
+ * A turn must take away this much of the remaining cost (squares of half tolerances); else a longer reading tells more. When readings
+ * of the untouched engine have not settled the question, any real gain is taken. Ours.
+ */
+const LEAST_GAIN = 0.2;
+const LEAST_GAIN_WHEN_READ_OUT = 0.02;
+const READ_OUT = 3;
 /** Below this chance of balance after coupling, the clamp has moved something. */
 const COUPLING_MOVED = 0.5;
 const READ_FOR = seconds(8);
@@ -83,8 +87,13 @@ function bestMove(job: Job, belief: Belief): Candidate | undefined {
     undefined,
   );
   if (best === undefined) return undefined;
-  const gain = now - best.cost;
-  return gain > LEAST_GAIN && gain > LEAST_GAIN_SHARE * now ? best : undefined;
+  const least = readingsSinceTouch(job) >= READ_OUT ? LEAST_GAIN_WHEN_READ_OUT : LEAST_GAIN;
+  return now - best.cost > least ? best : undefined;
+}
+
+/** How often the engine has been read since anything on it was touched. */
+function readingsSinceTouch({ readings, touchedAt }: Job): number {
+  return readings.filter(({ seq }) => seq > touchedAt).length;
 }
 
 function turnAdvice({ adjuster, turns, after, expected }: Candidate, belief: Belief, seed: number): BareAdvice {

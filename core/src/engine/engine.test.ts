@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { twinWithTwoStops } from '../setup';
+import { ARCHETYPES, twinWithTwoStops } from '../setup';
 import { rpm, seconds, turns } from '../units';
 import { clearanceVolume, cylinderVolume, sweptVolume, volumeSlope } from './crank';
 import { createEngine, type Engine } from './engine';
@@ -86,6 +86,24 @@ describe('the practice engine', () => {
         expect(d).toBeLessThan(55);
       }
     }
+  });
+
+  it.each(['rack3', 'rack4', 'rack6'] as const)('idles as %s, every cylinder drawing on its own throat', (name) => {
+    const setup = ARCHETYPES[name];
+    const made = createEngine(setup, { seed: 5 });
+    if (made.outcome !== 'ready') throw new Error(made.reason);
+    const { engine } = made;
+    engine.start();
+    engine.advance(seconds(8));
+    expect(Math.abs(engine.truth().speed - setup.targets.idleRpm)).toBeLessThan(450);
+    const before = depressions(engine);
+    for (const d of before) expect(d).toBeGreaterThan(25);
+    // The first screw of a rack moves the first throat alone; its neighbours follow the speed only.
+    engine.turn('A', turns(1));
+    engine.advance(seconds(8));
+    const moved = depressions(engine).map((d, i) => d - (before[i] ?? 0));
+    expect(moved[0]).toBeLessThan(-2);
+    for (const change of moved.slice(1)) expect(change).toBeGreaterThan(0);
   });
 
   it('gives the same numbers for the same seed, however time is cut up', () => {

@@ -21,6 +21,8 @@ export interface Job {
   readonly positions: Readonly<Record<string, Turns>>;
   /** Couplings that are clamped now. */
   readonly clamped: readonly string[];
+  /** Place in the log of the last move or coupling; 0 before the first. */
+  readonly touchedAt: number;
   /** What has happened since the last reading; a reading is stale when something has. */
   readonly sinceReading: 'noReading' | 'nothing' | 'move' | 'coupled';
 }
@@ -51,6 +53,7 @@ function openedJob({ machine, complaint, setup, at }: EventOf<'opened'>): Job {
     notes: [],
     positions: Object.fromEntries(setup.adjusters.map(({ id }) => [id, turns(0)])),
     clamped: [],
+    touchedAt: 0,
     sinceReading: 'noReading',
   };
 }
@@ -62,7 +65,13 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
     case 'move': {
       const before = job.positions[event.adjuster] ?? turns(0);
       const positions = { ...job.positions, [event.adjuster]: turns(before + event.turns) };
-      return { ...job, moves: [...job.moves, event], positions, sinceReading: staleBy(job, 'move') };
+      return {
+        ...job,
+        moves: [...job.moves, event],
+        positions,
+        touchedAt: event.seq,
+        sinceReading: staleBy(job, 'move'),
+      };
     }
     case 'check':
       return event.check.what === 'gaugesZeroed' ? { ...job, gaugesZeroed: true } : { ...job, cautionsRead: true };
@@ -71,7 +80,7 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
     case 'coupled': {
       const others = job.clamped.filter((id) => id !== event.coupling);
       const clamped = event.state === 'clamped' ? [...others, event.coupling] : others;
-      return { ...job, clamped, sinceReading: staleBy(job, 'coupled') };
+      return { ...job, clamped, touchedAt: event.seq, sinceReading: staleBy(job, 'coupled') };
     }
     case 'finished':
       return { ...job, status: 'finished', finish: event };

@@ -38,6 +38,9 @@ function looseEnds(setup: Setup): Problem[] {
     ...setup.adjusters.flatMap((adjuster, a) =>
       adjuster.acts.flatMap((act, i) => missing(throats, act.throat, `/adjusters/${a}/acts/${i}/throat`, 'throat')),
     ),
+    ...setup.adjusters.flatMap((adjuster, a) =>
+      (adjuster.between ?? []).flatMap((id, i) => missing(throats, id, `/adjusters/${a}/between/${i}`, 'throat')),
+    ),
     ...setup.couplings.flatMap((coupling, c) =>
       coupling.joins.flatMap((id, j) => missing(throats, id, `/couplings/${c}/joins/${j}`, 'throat')),
     ),

@@ -47,6 +47,8 @@ export const AdjusterSchema = Type.Object(
     leverMm: Type.Number({ exclusiveMinimum: 1, maximum: 300 }),
     /** Turns out to the seat and in to the end of travel, from as found. */
     range: Type.Object({ outTurns: Type.Number({ minimum: 0 }), inTurns: Type.Number({ minimum: 0 }) }, closed),
+    /** The two throats it sits between, where that is not plain from what it acts on. */
+    between: Type.Optional(Type.Array(PartId, { minItems: 2, maxItems: 2, uniqueItems: true })),
     /** Where the person looks from when the hand's direction is named. */
     seenFrom: Label,
     /** Expected change of the natural logarithm of airflow per turn in, if known better than by the kind's default. */

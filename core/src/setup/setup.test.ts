@@ -1,6 +1,25 @@
 import { describe, expect, it } from 'vitest';
 import { readSetup } from '../formats/setup';
-import { actionOn, setupProblems, twinWithTwoStops } from './index';
+import { ARCHETYPE_NAMES, ARCHETYPES, actionOn, setupProblems, twinWithTwoStops } from './index';
+
+function rankOf(matrix: readonly (readonly number[])[]): number {
+  const rows = matrix.map((row) => [...row]);
+  let rank = 0;
+  for (let column = 0; column < (rows[0]?.length ?? 0); column += 1) {
+    const pivot = rows.findIndex((row, i) => i >= rank && Math.abs(row[column] ?? 0) > 1e-9);
+    const [chosen] = pivot < 0 ? [] : rows.splice(pivot, 1);
+    if (chosen === undefined) continue;
+    rows.splice(rank, 0, chosen);
+    rank += 1;
+    for (const row of rows.slice(rank)) {
+      const share = (row[column] ?? 0) / (chosen[column] ?? 1);
+      row.forEach((value, k) => {
+        row[k] = value - share * (chosen[k] ?? 0);
+      });
+    }
+  }
+  return rank;
+}
 
 describe('setups', () => {
   it('takes the twin that ships', () => {
@@ -9,6 +28,17 @@ describe('setups', () => {
       value: twinWithTwoStops,
     });
   });
+
+  it.each(ARCHETYPE_NAMES)(
+    'takes the archetype %s, and every other throat can be moved apart from the first',
+    (name) => {
+      const setup = ARCHETYPES[name];
+      expect(readSetup(JSON.parse(JSON.stringify(setup)))).toEqual({ outcome: 'valid', value: setup });
+      // Rank of the coupling graph: screws by throats, elimination by hand on small whole numbers.
+      const rows = setup.adjusters.map((adjuster) => setup.throats.map(({ id }) => actionOn(adjuster, id) as number));
+      expect(rankOf(rows)).toBe(setup.throats.length);
+    },
+  );
 
   it('names what is wrong and where', () => {
     const [left, right] = twinWithTwoStops.throats;

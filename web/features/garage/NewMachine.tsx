@@ -1,5 +1,6 @@
 'use client';
 
+import { ARCHETYPE_NAMES, ARCHETYPES, type ArchetypeName, isArchetype } from '@amber-needle/core/setup';
 import { ajvResolver } from '@hookform/resolvers/ajv';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
@@ -12,7 +13,13 @@ import { Notice } from '@/components/Notice';
 import { failureText, send } from '@/components/send';
 import { type NewMachine as Fields, NewMachineSchema } from '@/server/jobs/newMachine';
 
-const START: Fields = { name: '', note: '', idleRpm: 1050, spreadKPa: 0.5 };
+const START: Fields = { name: '', archetype: 'twin', note: '', ...targetsOf('twin') };
+
+/** What a bank of this kind is usually set to; both can be changed. */
+function targetsOf(archetype: ArchetypeName): Pick<Fields, 'idleRpm' | 'spreadKPa'> {
+  const { idleRpm, spreadKPa } = ARCHETYPES[archetype].targets;
+  return { idleRpm, spreadKPa };
+}
 
 /** The button and the form that add a machine. */
 export function NewMachine() {
@@ -21,7 +28,7 @@ export function NewMachine() {
   const [failure, setFailure] = useState<string>();
   // One id for as long as the form stands open: a double click adds one machine.
   const id = useRef('');
-  const { register, handleSubmit, formState, reset } = useForm<Fields>({
+  const { register, handleSubmit, formState, reset, setValue } = useForm<Fields>({
     defaultValues: START,
     resolver: ajvResolver(JSON.parse(JSON.stringify(NewMachineSchema)), { strict: false }),
   });
@@ -47,10 +54,26 @@ export function NewMachine() {
         <form onSubmit={save} noValidate className="space-y-5">
           <Field label="Name" autoFocus {...register('name')} error={errors.name && 'Give it a name to find it by.'} />
           <Field label="Note" {...register('note')} error={errors.note && 'At most 500 characters.'} />
-          <p className="text-soft">
-            Bank: two throttles with a stop each, a coupling clamp between them and one idle knob. Other banks come
-            later.
-          </p>
+          <label className="block">
+            <span className="mb-1 block text-soft">Bank</span>
+            <select
+              className="min-h-12 w-full rounded border border-edge bg-ground px-3"
+              {...register('archetype', {
+                onChange: ({ target }) => {
+                  if (!isArchetype(target.value)) return;
+                  const { idleRpm, spreadKPa } = targetsOf(target.value);
+                  setValue('idleRpm', idleRpm);
+                  setValue('spreadKPa', spreadKPa);
+                },
+              })}
+            >
+              {ARCHETYPE_NAMES.map((archetype) => (
+                <option key={archetype} value={archetype}>
+                  {ARCHETYPES[archetype].name}
+                </option>
+              ))}
+            </select>
+          </label>
           <div className="grid grid-cols-2 gap-4">
             <Field
               label="Idle speed"

@@ -1,4 +1,4 @@
-import { setupProblems, twinWithTwoStops } from '@amber-needle/core/setup';
+import { ARCHETYPES, setupProblems } from '@amber-needle/core/setup';
 import { checkerFor } from '@amber-needle/core/validation';
 import Type from 'typebox';
 import { database } from '../db/connection';
@@ -20,8 +20,9 @@ const checkJob = checkerFor(
 export async function takeMachine(request: Request): Promise<Response> {
   const checked = checkMachine(await readJson(request));
   if (checked.outcome === 'invalid') throw new Refused(422, 'The machine cannot be added.', checked.problems);
-  const { id, name, note, idleRpm, spreadKPa } = checked.value;
-  const setup = { ...twinWithTwoStops, targets: { ...twinWithTwoStops.targets, idleRpm, spreadKPa } };
+  const { id, name, archetype, note, idleRpm, spreadKPa } = checked.value;
+  const start = ARCHETYPES[archetype];
+  const setup = { ...start, targets: { ...start.targets, idleRpm, spreadKPa } };
   const problems = setupProblems(setup);
   if (problems.length > 0) throw new Refused(422, 'The machine cannot be added.', problems);
   await insertMachine(database(), {

@@ -17,7 +17,9 @@ export function bankParts(setup: Setup, flipped: boolean): readonly BankPart[] {
     return first === last && last > 0 ? last + 1 : first;
   };
   const screwsAt = (place: number): BankPart[] => {
-    const here = adjusters.filter(({ acts }) => placeOf(acts.map(({ throat }) => throat)) === place);
+    const here = adjusters.filter(
+      ({ acts, between }) => placeOf(between ?? acts.map(({ throat }) => throat)) === place,
+    );
     const joined = couplings.filter(({ joins }) => placeOf(joins) === place);
     return here.length + joined.length === 0 ? [] : [{ part: 'screws', adjusters: here, couplings: joined }];
   };

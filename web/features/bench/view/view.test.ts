@@ -1,4 +1,4 @@
-import { twinWithTwoStops } from '@amber-needle/core/setup';
+import { ARCHETYPES, type Setup, twinWithTwoStops } from '@amber-needle/core/setup';
 import type { ChannelState, SignalReading } from '@amber-needle/core/signal';
 import { append, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { seconds } from '@amber-needle/core/units';
@@ -108,13 +108,17 @@ describe('the trail', () => {
 });
 
 describe('the bank strip', () => {
-  const names = (flipped: boolean) =>
-    bankParts(twinWithTwoStops, flipped).map((part) =>
+  const names = (flipped: boolean, setup: Setup = twinWithTwoStops) =>
+    bankParts(setup, flipped).map((part) =>
       part.part === 'throat' ? part.throat : [...part.adjusters, ...part.couplings].map(({ id }) => id).join(''),
     );
   it('has each stop outside its throat, knob and clamp between them, and can be flipped', () => {
     expect(names(false)).toEqual(['A', '1', 'KC', '2', 'B']);
     expect(names(true)).toEqual(['B', '2', 'KC', '1', 'A']);
+  });
+
+  it('has the screws of a rack in the gaps where they sit', () => {
+    expect(names(false, ARCHETYPES.rack4)).toEqual(['1', 'A', '2', 'BK', '3', 'C', '4']);
   });
 
   it('says high, low and within by half the allowed spread', () => {

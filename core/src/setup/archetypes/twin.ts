@@ -1,4 +1,4 @@
-import { SETUP_FORMAT, type Setup } from './schema';
+import { SETUP_FORMAT, type Setup } from '../schema';
 
 /**
  * Two throttles on one shaft line, each with a stop of its own, a clamp that couples them and one knob that opens both.
