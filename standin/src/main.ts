@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
+import { standardAtmosphere } from '@amber-needle/core/air';
 import { createEngine } from '@amber-needle/core/engine';
 import { readSetup } from '@amber-needle/core/formats/setup';
 import { ARCHETYPES, type Setup } from '@amber-needle/core/setup';
@@ -23,7 +24,8 @@ if (parsed.outcome === 'help') {
 
 function run(options: StandinOptions): void {
   const setup = options.setupFile === undefined ? ARCHETYPES[options.archetype] : loadSetup(options.setupFile);
-  const made = createEngine(setup, { seed: options.seed });
+  const air = standardAtmosphere(options.altitudeM);
+  const made = createEngine(setup, { seed: options.seed, air });
   if (made.outcome === 'unsupported') fail(made.reason);
   const { engine } = made;
   if (options.running) engine.start();
@@ -34,7 +36,7 @@ function run(options: StandinOptions): void {
     say(`control API on ${control}`);
     const meta = {
       reference: 'vacuum' as const,
-      barometer_kpa: 101.325,
+      barometer_kpa: Math.round(air.pressure / 10) / 100,
       source: 'Practice engine',
       stream: `standin-${process.pid}`,
       control,

@@ -10,6 +10,8 @@ export interface StandinOptions {
   readonly rateHz: number;
   readonly setupFile: string | undefined;
   readonly archetype: ArchetypeName;
+  /** How high the bench stands, m: the air is the standard atmosphere's there. */
+  readonly altitudeM: number;
   /** Whether the engine runs from the first moment; else it waits for the starter. */
   readonly running: boolean;
 }
@@ -25,6 +27,7 @@ export const HELP = `standin: a gauge set on a practice engine, sending to the a
   --rate N       samples a second and channel, 200 to 1000   (500)
   --archetype X  ${ARCHETYPE_NAMES.join(', ').padEnd(43)} (twin)
   --setup FILE   a setup document (JSON) instead of an archetype
+  --altitude M   how high the bench stands, metres            (0)
   --running      start the engine at once                    (it waits to be started)
   --help         this text
 
@@ -57,6 +60,9 @@ export function parseOptions(args: readonly string[]): Parsed {
   if (!Number.isInteger(seed)) return { outcome: 'wrong', reason: `--seed ${values.seed}: give a whole number` };
   if (!(rateHz >= 200 && rateHz <= 1000))
     return { outcome: 'wrong', reason: `--rate ${values.rate}: give 200 to 1000` };
+  const altitudeM = Number(values.altitude);
+  if (!(altitudeM >= -400 && altitudeM <= 5000))
+    return { outcome: 'wrong', reason: `--altitude ${values.altitude}: give -400 to 5000` };
   if (!URL.canParse(values.app))
     return { outcome: 'wrong', reason: `--app ${values.app}: give an address such as http://127.0.0.1:3000` };
   const { archetype } = values;
@@ -73,6 +79,7 @@ export function parseOptions(args: readonly string[]): Parsed {
       rateHz,
       setupFile: values.setup,
       archetype,
+      altitudeM,
       running: values.running,
     },
   };
@@ -89,6 +96,7 @@ function parse(args: readonly string[]) {
       rate: { type: 'string', default: '500' },
       archetype: { type: 'string', default: 'twin' },
       setup: { type: 'string' },
+      altitude: { type: 'string', default: '0' },
       running: { type: 'boolean', default: false },
       help: { type: 'boolean', default: false },
     },

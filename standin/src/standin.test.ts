@@ -24,6 +24,7 @@ describe('command line', () => {
         rateHz: 500,
         setupFile: undefined,
         archetype: 'twin',
+        altitudeM: 0,
         running: false,
       },
     });
@@ -37,12 +38,13 @@ describe('command line', () => {
     ['--app', 'nowhere'],
     ['--colour', 'red'],
     ['--archetype', 'rack5'],
+    ['--altitude', 'high'],
   ])('refuses %s %s with a reason', (...args) => {
     expect(parseOptions(args)).toMatchObject({ outcome: 'wrong' });
   });
 
   it('tells in its help of every option', () => {
-    for (const option of ['app', 'bench', 'port', 'seed', 'rate', 'archetype', 'setup', 'running'])
+    for (const option of ['app', 'bench', 'port', 'seed', 'rate', 'archetype', 'altitude', 'setup', 'running'])
       expect(HELP).toContain(`--${option}`);
   });
 });

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { standardAtmosphere } from '../air';
 import { ARCHETYPES, twinWithTwoStops } from '../setup';
 import { rpm, seconds, turns } from '../units';
 import { clearanceVolume, cylinderVolume, sweptVolume, volumeSlope } from './crank';
@@ -153,6 +154,17 @@ describe('the practice engine', () => {
     expect(engine.turn('Z', turns(0.5))).toBe(false);
     expect(engine.couple('Z', true)).toBe(false);
     expect(engine.positions().A).toBe(-3);
+  });
+
+  it('idles lower in thin air on the same stops, and its depression is less', () => {
+    const made = createEngine(twinWithTwoStops, { seed: 2, air: standardAtmosphere(2000) });
+    if (made.outcome !== 'ready') throw new Error(made.reason);
+    made.engine.start();
+    made.engine.advance(seconds(8));
+    const low = running(2);
+    expect(made.engine.sensors().ambient).toBeCloseTo(79_495, -1);
+    expect(made.engine.truth().speed).toBeLessThan(low.truth().speed - 50);
+    expect(depressions(made.engine)[0]).toBeLessThan((depressions(low)[0] ?? 0) - 5);
   });
 
   it('stops when the ignition is cut, and its runners go back to ambient', () => {

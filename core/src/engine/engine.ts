@@ -1,4 +1,4 @@
-import { AIR_GAS_CONSTANT, STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../air';
+import { AIR_GAS_CONSTANT, type AirState, standardAtmosphere } from '../air';
 import { type Random, seededRandom } from '../random';
 import { at } from '../sequence';
 import type { Setup } from '../setup';
@@ -47,6 +47,8 @@ export type EngineOutcome =
 
 export interface EngineOptions {
   readonly seed: number;
+  /** The air it breathes; the standard atmosphere at sea level when left out. */
+  readonly air?: AirState;
   /** For the test of the step's size only. */
   readonly step?: Seconds;
 }
@@ -55,17 +57,27 @@ export interface EngineOptions {
 export function createEngine(setup: Setup, options: EngineOptions): EngineOutcome {
   if (setup.engine.strokes === 2)
     return { outcome: 'unsupported', reason: 'Two-stroke engines are not simulated yet.' };
-  return { outcome: 'ready', engine: buildEngine(setup, seededRandom(options.seed), options.step ?? STEP) };
+  return { outcome: 'ready', engine: buildEngine(setup, resolved(options)) };
 }
 
-function buildEngine(setup: Setup, random: Random, step: number): Engine {
+interface ResolvedOptions {
+  readonly random: Random;
+  readonly air: AirState;
+  readonly step: number;
+}
+
+function resolved({ seed, air, step }: EngineOptions): ResolvedOptions {
+  return { random: seededRandom(seed), air: air ?? standardAtmosphere(0), step: step ?? STEP };
+}
+
+function buildEngine(setup: Setup, { random, air, step }: ResolvedOptions): Engine {
   const shape: CylinderShape = {
     bore: setup.engine.boreMm / 1000,
     stroke: setup.engine.strokeMm / 1000,
     rod: setup.engine.rodMm / 1000,
     compressionRatio: setup.engine.compressionRatio,
   };
-  const ambient = STANDARD_PRESSURE;
+  const ambient = air.pressure;
   const throttles = createThrottles(setup, shape, random);
   const runners = setup.throats.map((throat) => restingRunner(throat.runnerVolumeCc * 1e-6, ambient));
   const cylinders = setup.cylinders.map(({ id, firingDeg }) => {
@@ -79,7 +91,7 @@ function buildEngine(setup: Setup, random: Random, step: number): Engine {
 
   function oneStep() {
     runners.forEach((runner, i) => {
-      breathe(runner, at(areas, i), ambient, STANDARD_TEMPERATURE, step);
+      breathe(runner, at(areas, i), ambient, air.temperature, step);
     });
     if (crank.turning()) turnCrank();
     runners.forEach((runner, i) => {
