@@ -15,6 +15,20 @@ export function freePort() {
   });
 }
 
+const stops = [];
+
+/** Stops every group when this process is told to end, the newest group first; listens once however many groups there are. */
+function stopAtExit(stop) {
+  stops.push(stop);
+  if (stops.length > 1) return;
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+    process.once(signal, async () => {
+      for (const each of stops.reverse()) await each();
+      process.exit(signal === 'SIGINT' ? 130 : 143);
+    });
+  }
+}
+
 /** Processes that live as long as this one: started here, stopped here, in reverse order. */
 export function processGroup() {
   const started = [];
@@ -49,9 +63,7 @@ export function processGroup() {
     return child;
   }
 
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
-    process.once(signal, () => stop().then(() => process.exit(signal === 'SIGINT' ? 130 : 143)));
-  }
+  stopAtExit(stop);
   return { start, stop };
 }
 

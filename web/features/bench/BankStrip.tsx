@@ -16,6 +16,7 @@ interface BankStripProps {
 
 /** The bank as it lies: every throat with its figures, every screw at its place. */
 export function BankStrip({ job, needles, atRest, flipped, advised }: BankStripProps) {
+  const compact = job.setup.throats.length > 2;
   return (
     <div className="flex min-h-0 flex-1 items-stretch overflow-x-auto">
       {bankParts(job.setup, flipped).map((part) =>
@@ -27,6 +28,7 @@ export function BankStrip({ job, needles, atRest, flipped, advised }: BankStripP
             needle={needles.find(({ throat }) => throat === part.throat)}
             spreadKPa={job.setup.targets.spreadKPa}
             atRest={atRest}
+            compact={compact}
           />
         ) : (
           <ul key={[...part.adjusters, ...part.couplings].map(({ id }) => id).join()} className="flex items-stretch">
@@ -61,23 +63,34 @@ interface ThroatFiguresProps {
   readonly needle: Needle | undefined;
   readonly spreadKPa: number;
   readonly atRest: boolean;
+  /** Three throats and more share the width: the carburetor's name and the words after the unit are left out. */
+  readonly compact: boolean;
 }
 
-function ThroatFigures({ throat, carburetor, needle, spreadKPa, atRest }: ThroatFiguresProps) {
+function ThroatFigures({ throat, carburetor, needle, spreadKPa, atRest, compact }: ThroatFiguresProps) {
   const words = throatWords(needle, spreadKPa, atRest);
   return (
-    <section aria-label={`Cylinder ${throat}`} className="min-w-52 flex-1 px-6 py-2">
+    <section
+      aria-label={`Cylinder ${throat}`}
+      className={clsx('flex-1 py-2', compact ? 'min-w-31 px-3' : 'min-w-52 px-6')}
+    >
       <p className="flex items-baseline gap-3 text-soft">
         <b className="text-2xl text-ink">{throat}</b>
-        <span>{carburetor}</span>
+        {compact ? null : <span>{carburetor}</span>}
         <span className="ml-auto whitespace-nowrap">
           {words.state} {words.uncertainty}
         </span>
       </p>
-      <p className="font-bold text-6xl leading-tight" data-testid={`deviation-${throat}`}>
+      <p
+        className={clsx('font-bold leading-tight', compact ? 'text-5xl' : 'text-6xl')}
+        data-testid={`deviation-${throat}`}
+      >
         {words.deviation}
       </p>
-      <p className="whitespace-nowrap text-lg text-soft">{words.depression}</p>
+      <p className="whitespace-nowrap text-lg text-soft">
+        {words.depression}
+        {compact ? null : words.against}
+      </p>
     </section>
   );
 }
@@ -97,7 +110,7 @@ function Screw({
     <li
       aria-current={on ? 'step' : undefined}
       className={clsx(
-        'flex w-26 flex-col items-center justify-center gap-1 border-line border-l px-2 text-center text-soft last:border-r',
+        'flex w-19 flex-col items-center justify-center gap-1 border-line border-l px-1 text-center text-soft last:border-r',
         on && 'border-amber border-x-2 bg-amber-soft text-ink',
       )}
     >

@@ -60,7 +60,14 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
       onClickCapture={releaseFocus}
       data-latest={signal.live?.latestS}
     >
-      <BenchHeader machine={job.machine} jobId={jobId} stage={stageOf(view)} signal={signal} log={log} />
+      <BenchHeader
+        machine={job.machine}
+        jobId={jobId}
+        stage={stageOf(view)}
+        couples={job.setup.couplings.length > 0}
+        signal={signal}
+        log={log}
+      />
       <main className="grid grid-cols-1 lg:min-h-0 lg:flex-1 lg:grid-cols-[1fr_27rem]">
         <h1 className="sr-only">Bench, {job.machine}</h1>
         <FanArea view={view} signal={signal} />

@@ -11,12 +11,14 @@ interface BenchHeaderProps {
   readonly machine: string;
   readonly jobId: string;
   readonly stage: Stage;
+  /** A bank without a coupling has no such stage. */
+  readonly couples: boolean;
   readonly signal: Signal;
   readonly log: JobLog;
 }
 
 /** Where we are in the work, what sends, and whether the record is safe. */
-export function BenchHeader({ machine, jobId, stage, signal, log }: BenchHeaderProps) {
+export function BenchHeader({ machine, jobId, stage, couples, signal, log }: BenchHeaderProps) {
   return (
     <header className="flex min-h-13 items-center gap-x-7 border-line border-b px-6">
       <Link
@@ -27,7 +29,7 @@ export function BenchHeader({ machine, jobId, stage, signal, log }: BenchHeaderP
         {machine}
       </Link>
       <ol className="flex gap-5 self-stretch text-soft max-md:hidden" aria-label="Stages">
-        {STAGES.map((name) => (
+        {STAGES.filter((name) => couples || name !== 'Couple').map((name) => (
           <li
             key={name}
             aria-current={name === stage ? 'step' : undefined}

@@ -1,4 +1,5 @@
 import type { Advice } from '@amber-needle/core/advice';
+import clsx from 'clsx';
 import { TurnDial } from './fan/TurnDial';
 import type { Phrase } from './view/phraseAdvice';
 
@@ -8,7 +9,14 @@ export function SayLine({ phrase, advice }: { readonly phrase: Phrase; readonly 
     <section aria-label="What to do now">
       <div className="flex items-center gap-5">
         {advice.kind === 'turn' ? <TurnDial turns={advice.turns} /> : null}
-        <p className="font-bold text-[2.6rem] leading-[1.1] max-sm:text-3xl" aria-live="polite" data-testid="say">
+        <p
+          className={clsx(
+            'font-bold leading-[1.1] max-sm:text-3xl',
+            advice.kind === 'turn' ? 'whitespace-nowrap text-4xl' : 'text-[2.6rem]',
+          )}
+          aria-live="polite"
+          data-testid="say"
+        >
           {phrase.subject}
           <br />
           <span className="text-amber">{phrase.order}</span>

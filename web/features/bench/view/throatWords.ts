@@ -7,6 +7,8 @@ export interface ThroatWords {
   readonly deviation: string;
   readonly uncertainty: string;
   readonly depression: string;
+  /** What the depression is measured against; empty when nothing was measured. */
+  readonly against: string;
 }
 
 const STATES: Readonly<Record<Needle['state'], string | undefined>> = {
@@ -26,6 +28,7 @@ export function throatWords(needle: Needle | undefined, spreadKPa: number, atRes
       deviation: '–',
       uncertainty: '',
       depression: 'nothing measured',
+      against: '',
     };
   }
   const { deviation, uncertainty, depression, state } = needle;
@@ -34,7 +37,8 @@ export function throatWords(needle: Needle | undefined, spreadKPa: number, atRes
       state: 'at rest',
       deviation: '–',
       uncertainty: '',
-      depression: `${numeral(depression, 2)}${THIN}kPa below ambient`,
+      depression: `${numeral(depression, 2)}${THIN}kPa`,
+      against: ' below ambient',
     };
   const decimals = decimalsFor(uncertainty) === 0 ? 0 : 1;
   const side = Math.abs(deviation) <= spreadKPa / 2 ? 'within' : deviation > 0 ? 'high' : 'low';
@@ -42,6 +46,7 @@ export function throatWords(needle: Needle | undefined, spreadKPa: number, atRes
     state: STATES[state] ?? side,
     deviation: Number.isNaN(deviation) ? '–' : numeral(deviation, decimals, true),
     uncertainty: `±${THIN}${numeral(Math.max(uncertainty, 0.1), decimals)}`,
-    depression: `${numeral(depression, 1)}${THIN}kPa below ambient`,
+    depression: `${numeral(depression, 1)}${THIN}kPa`,
+    against: ' below ambient',
   };
 }
