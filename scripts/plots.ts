@@ -49,7 +49,8 @@ function svgOf({ title, x, y, lines }: Plot): string {
   });
   const svg = chart.renderToSVGString();
   chart.dispose();
-  return `${svg}\n`;
+  // A picture without a title is nothing to a screen reader.
+  return `${svg.replace(/<svg [^>]*>/, (tag) => `${tag}<title>${title}</title>`)}\n`;
 }
 
 function idling(name: ArchetypeName, seed: number): Engine {

@@ -8,6 +8,7 @@ const closed = { additionalProperties: false };
 const CommandSchema = Type.Union([
   Type.Object({ do: Type.Literal('start') }, closed),
   Type.Object({ do: Type.Literal('stop') }, closed),
+  Type.Object({ do: Type.Literal('blip') }, closed),
   Type.Object(
     {
       do: Type.Literal('turn'),
@@ -31,6 +32,9 @@ export function carryOut(engine: Engine, command: Command): string | undefined {
       return undefined;
     case 'stop':
       engine.stop();
+      return undefined;
+    case 'blip':
+      engine.blip();
       return undefined;
     case 'turn':
       return engine.turn(command.adjuster, turns(command.turns))

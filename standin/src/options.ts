@@ -1,5 +1,8 @@
 import { parseArgs } from 'node:util';
+import { type Fault, FaultSchema } from '@amber-needle/core/engine';
 import { ARCHETYPE_NAMES, type ArchetypeName, isArchetype } from '@amber-needle/core/setup';
+import { type Checked, checkerFor } from '@amber-needle/core/validation';
+import Type from 'typebox';
 
 export interface StandinOptions {
   /** Address of the app that the gauge sends to. */
@@ -12,6 +15,7 @@ export interface StandinOptions {
   readonly archetype: ArchetypeName;
   /** How high the bench stands, m: the air is the standard atmosphere's there. */
   readonly altitudeM: number;
+  readonly faults: readonly Fault[];
   /** Whether the engine runs from the first moment; else it waits for the starter. */
   readonly running: boolean;
 }
@@ -28,12 +32,14 @@ export const HELP = `standin: a gauge set on a practice engine, sending to the a
   --archetype X  ${ARCHETYPE_NAMES.join(', ').padEnd(43)} (twin)
   --setup FILE   a setup document (JSON) instead of an archetype
   --altitude M   how high the bench stands, metres            (0)
+  --faults JSON  what is wrong with it, e.g.                  (nothing)
+                 '[{"kind":"airLeak","throat":"1","areaMm2":1}]'
   --running      start the engine at once                    (it waits to be started)
   --help         this text
 
 Control API, JSON over HTTP on 127.0.0.1:
   GET  /engine   what runs, where each screw stands
-  POST /engine   {"do":"start"} {"do":"stop"} {"do":"turn","adjuster":"A","turns":0.125}
+  POST /engine   {"do":"start"} {"do":"stop"} {"do":"blip"} {"do":"turn","adjuster":"A","turns":0.125}
                  {"do":"couple","coupling":"C","clamped":true}
   GET  /truth    the engine's own figures, which no gauge has: for tests
 `;
@@ -63,6 +69,11 @@ export function parseOptions(args: readonly string[]): Parsed {
   const altitudeM = Number(values.altitude);
   if (!(altitudeM >= -400 && altitudeM <= 5000))
     return { outcome: 'wrong', reason: `--altitude ${values.altitude}: give -400 to 5000` };
+  const faults = readFaults(values.faults);
+  if (faults.outcome === 'invalid') {
+    const [first] = faults.problems;
+    return { outcome: 'wrong', reason: `--faults: ${first?.path ?? ''} ${first?.reason ?? 'not JSON'}` };
+  }
   if (!URL.canParse(values.app))
     return { outcome: 'wrong', reason: `--app ${values.app}: give an address such as http://127.0.0.1:3000` };
   const { archetype } = values;
@@ -80,9 +91,20 @@ export function parseOptions(args: readonly string[]): Parsed {
       setupFile: values.setup,
       archetype,
       altitudeM,
+      faults: faults.value,
       running: values.running,
     },
   };
+}
+
+const checkFaults = checkerFor(Type.Array(FaultSchema, { maxItems: 20 }));
+
+function readFaults(text: string): Checked<readonly Fault[]> {
+  try {
+    return checkFaults(JSON.parse(text));
+  } catch {
+    return { outcome: 'invalid', problems: [{ path: '/', reason: 'is not JSON' }] };
+  }
 }
 
 function parse(args: readonly string[]) {
@@ -97,6 +119,7 @@ function parse(args: readonly string[]) {
       archetype: { type: 'string', default: 'twin' },
       setup: { type: 'string' },
       altitude: { type: 'string', default: '0' },
+      faults: { type: 'string', default: '[]' },
       running: { type: 'boolean', default: false },
       help: { type: 'boolean', default: false },
     },

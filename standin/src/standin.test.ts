@@ -25,6 +25,7 @@ describe('command line', () => {
         setupFile: undefined,
         archetype: 'twin',
         altitudeM: 0,
+        faults: [],
         running: false,
       },
     });
@@ -39,12 +40,25 @@ describe('command line', () => {
     ['--colour', 'red'],
     ['--archetype', 'rack5'],
     ['--altitude', 'high'],
+    ['--faults', '[{"kind":"gremlin"}]'],
+    ['--faults', 'leak'],
   ])('refuses %s %s with a reason', (...args) => {
     expect(parseOptions(args)).toMatchObject({ outcome: 'wrong' });
   });
 
   it('tells in its help of every option', () => {
-    for (const option of ['app', 'bench', 'port', 'seed', 'rate', 'archetype', 'altitude', 'setup', 'running'])
+    for (const option of [
+      'app',
+      'bench',
+      'port',
+      'seed',
+      'rate',
+      'archetype',
+      'altitude',
+      'faults',
+      'setup',
+      'running',
+    ])
       expect(HELP).toContain(`--${option}`);
   });
 });

@@ -4,6 +4,7 @@ import { ARCHETYPES, twinWithTwoStops } from '../setup';
 import { rpm, seconds, turns } from '../units';
 import { clearanceVolume, cylinderVolume, sweptVolume, volumeSlope } from './crank';
 import { createEngine, type Engine } from './engine';
+import type { Fault } from './faults';
 import { frictionMeanEffectivePressure } from './friction';
 import { breathe, exchange, type Pocket, pocketPressure } from './pockets';
 
@@ -167,6 +168,19 @@ describe('the practice engine', () => {
     expect(depressions(made.engine)[0]).toBeLessThan((depressions(low)[0] ?? 0) - 5);
   });
 
+  it('races when blipped and comes back to the same idle', () => {
+    const engine = running(2);
+    const idle = engine.truth();
+    engine.blip();
+    engine.advance(seconds(0.4));
+    expect(engine.sensors().speed).toBeGreaterThan(idle.speed + 400);
+    engine.advance(seconds(12));
+    expect(engine.truth().speed / idle.speed).toBeCloseTo(1, 1);
+    depressions(engine).forEach((d, i) => {
+      expect(Math.abs(d - (idle.depressions[i] ?? 0) / 1000)).toBeLessThan(0.5);
+    });
+  });
+
   it('stops when the ignition is cut, and its runners go back to ambient', () => {
     const engine = running(1);
     engine.stop();
@@ -180,5 +194,50 @@ describe('the practice engine', () => {
   it('says that it cannot be a two-stroke yet', () => {
     const setup = { ...twinWithTwoStops, engine: { ...twinWithTwoStops.engine, strokes: 2 as const } };
     expect(createEngine(setup, { seed: 1 }).outcome).toBe('unsupported');
+  });
+});
+
+describe('faults (trade facts; common practice, no source)', () => {
+  const broken = (...faults: Fault[]): Engine => {
+    const made = createEngine(twinWithTwoStops, { seed: 2, faults });
+    if (made.outcome !== 'ready') throw new Error(made.reason);
+    made.engine.start();
+    made.engine.advance(seconds(8));
+    return made.engine;
+  };
+  const sound = running(2);
+
+  it('a leak behind a throttle lowers its depression and lifts the idle', () => {
+    const engine = broken({ kind: 'airLeak', throat: '1', areaMm2: 1 });
+    expect(depressions(engine)[0]).toBeLessThan((depressions(sound)[0] ?? 0) - 2);
+    expect(engine.truth().speed).toBeGreaterThan(sound.truth().speed + 30);
+  });
+
+  it('a worn shaft idles differently after every blip', () => {
+    const engine = broken({ kind: 'wornShaft', throat: '2', restDeg: 0.3 });
+    const idles = Array.from({ length: 6 }, () => {
+      engine.blip();
+      engine.advance(seconds(12));
+      return engine.truth().speed;
+    });
+    expect(Math.max(...idles) - Math.min(...idles)).toBeGreaterThan(40);
+  });
+
+  it('a dead screw turns and moves nothing', () => {
+    const engine = broken({ kind: 'deadScrew', adjuster: 'A' });
+    const before = depressions(engine);
+    expect(engine.turn('A', turns(1))).toBe(true);
+    engine.advance(seconds(8));
+    expect(Math.abs((depressions(engine)[0] ?? 0) - (before[0] ?? 0))).toBeLessThan(0.4);
+    expect(engine.positions().A).toBe(1);
+  });
+
+  it('a weak spark or lost compression costs speed', () => {
+    expect(broken({ kind: 'weakSpark', cylinder: '1', missShare: 0.2 }).truth().speed).toBeLessThan(
+      sound.truth().speed - 30,
+    );
+    expect(broken({ kind: 'lowCompression', cylinder: '2', loss: 0.3 }).truth().speed).toBeLessThan(
+      sound.truth().speed - 30,
+    );
   });
 });

@@ -6,12 +6,16 @@ import { type Pascals, pascals, type Rpm, radiansFromDegrees, type Seconds, seco
 import { type CylinderShape, sweptVolume } from './crank';
 import { createCrankshaft } from './crankshaft';
 import { createCycleMeans, type EngineTruth } from './cycleMeans';
+import { type Fault, faultsOf } from './faults';
 import { createCylinder, RUNNER_TEMPERATURE } from './firing';
 import { breathe, type Pocket, pocketPressure } from './pockets';
 import { createThrottles } from './throttles';
 
 /** Integration step, s: 0.6 degrees of crank at 1000 rpm. Halving it changes the cycle means by under 0.5 % (tested). */
 const STEP = 1e-4;
+/** A blip: how long, s, and how far, radians. Ours: a flick of the wrist that lifts an idle to some 2500 rpm. */
+const BLIP_TIME = 0.35;
+const BLIP_OPENING = radiansFromDegrees(10);
 export interface EngineSensors {
   readonly time: Seconds;
   readonly speed: Rpm;
@@ -28,6 +32,8 @@ export interface Engine {
   start(): void;
   stop(): void;
   running(): boolean;
+  /** Opens all throttles for a moment and lets them fall back on their stops. */
+  blip(): void;
   /** Turns a screw, clockwise from its head positive. False if there is no such screw or it would pass its seat or end. */
   turn(adjuster: string, by: Turns): boolean;
   /** Clamps or loosens a coupling. False if there is no such coupling. */
@@ -49,6 +55,8 @@ export interface EngineOptions {
   readonly seed: number;
   /** The air it breathes; the standard atmosphere at sea level when left out. */
   readonly air?: AirState;
+  /** What is wrong with it; nothing when left out. */
+  readonly faults?: readonly Fault[];
   /** For the test of the step's size only. */
   readonly step?: Seconds;
 }
@@ -63,14 +71,15 @@ export function createEngine(setup: Setup, options: EngineOptions): EngineOutcom
 interface ResolvedOptions {
   readonly random: Random;
   readonly air: AirState;
+  readonly faults: readonly Fault[];
   readonly step: number;
 }
 
-function resolved({ seed, air, step }: EngineOptions): ResolvedOptions {
-  return { random: seededRandom(seed), air: air ?? standardAtmosphere(0), step: step ?? STEP };
+function resolved({ seed, air, faults, step }: EngineOptions): ResolvedOptions {
+  return { random: seededRandom(seed), air: air ?? standardAtmosphere(0), faults: faults ?? [], step: step ?? STEP };
 }
 
-function buildEngine(setup: Setup, { random, air, step }: ResolvedOptions): Engine {
+function buildEngine(setup: Setup, { random, air, faults, step }: ResolvedOptions): Engine {
   const shape: CylinderShape = {
     bore: setup.engine.boreMm / 1000,
     stroke: setup.engine.strokeMm / 1000,
@@ -78,20 +87,28 @@ function buildEngine(setup: Setup, { random, air, step }: ResolvedOptions): Engi
     compressionRatio: setup.engine.compressionRatio,
   };
   const ambient = air.pressure;
-  const throttles = createThrottles(setup, shape, random);
+  const throttles = createThrottles({ setup, shape, random, faults });
+  const leaks = setup.throats.map(({ id }) =>
+    faultsOf(faults, 'airLeak').reduce((sum, leak) => (leak.throat === id ? sum + leak.areaMm2 * 1e-6 : sum), 0),
+  );
   const runners = setup.throats.map((throat) => restingRunner(throat.runnerVolumeCc * 1e-6, ambient));
   const cylinders = setup.cylinders.map(({ id, firingDeg }) => {
     const throat = setup.throats.findIndex(({ feeds }) => feeds.includes(id));
-    return createCylinder(shape, at(runners, throat), radiansFromDegrees(firingDeg), random);
+    const loss = faultsOf(faults, 'lowCompression').find(({ cylinder }) => cylinder === id)?.loss ?? 0;
+    const missShare = faultsOf(faults, 'weakSpark').find(({ cylinder }) => cylinder === id)?.missShare ?? 0;
+    const firingRad = radiansFromDegrees(firingDeg);
+    return createCylinder({ shape, feed: at(runners, throat), firingRad, loss, missShare, random });
   });
   const means = createCycleMeans(runners.length);
   const crank = createCrankshaft(setup.engine.flywheelKgM2, sweptVolume(shape) * setup.cylinders.length, step);
   let steps = 0;
   let areas = throttles.areas();
+  let blipSteps = 0;
 
   function oneStep() {
+    if (blipSteps > 0) endBlipInTime();
     runners.forEach((runner, i) => {
-      breathe(runner, at(areas, i), ambient, air.temperature, step);
+      breathe(runner, at(areas, i) + at(leaks, i), ambient, air.temperature, step);
     });
     if (crank.turning()) turnCrank();
     runners.forEach((runner, i) => {
@@ -99,6 +116,13 @@ function buildEngine(setup: Setup, { random, air, step }: ResolvedOptions): Engi
     });
     means.pass(step);
     steps += 1;
+  }
+
+  function endBlipInTime() {
+    blipSteps -= 1;
+    if (blipSteps > 0) return;
+    throttles.returnToRest();
+    areas = throttles.areas();
   }
 
   function turnCrank() {
@@ -117,6 +141,10 @@ function buildEngine(setup: Setup, { random, air, step }: ResolvedOptions): Engi
     },
     stop: crank.cut,
     running: crank.lit,
+    blip() {
+      blipSteps = Math.round(BLIP_TIME / step);
+      areas = throttles.areas(BLIP_OPENING);
+    },
     turn(adjuster, by) {
       const turned = throttles.turn(adjuster, by);
       areas = throttles.areas();

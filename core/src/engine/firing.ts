@@ -19,8 +19,19 @@ export interface FiringCylinder {
   step(crankAngle: number, dt: number, ambientPressure: number, lit: boolean): number;
 }
 
-/** A cylinder that draws from `feed` and fires `firingRad` after the crank's zero. */
-export function createCylinder(shape: CylinderShape, feed: Pocket, firingRad: number, random: Random): FiringCylinder {
+export interface CylinderMakings {
+  readonly shape: CylinderShape;
+  readonly feed: Pocket;
+  /** Crank angle of its firing after the crank's zero. */
+  readonly firingRad: number;
+  /** Share of its work that it loses, and of its cycles in which it does not fire. */
+  readonly loss: number;
+  readonly missShare: number;
+  readonly random: Random;
+}
+
+/** A cylinder that draws from `feed`. */
+export function createCylinder({ shape, feed, firingRad, loss, missShare, random }: CylinderMakings): FiringCylinder {
   const pocket: Pocket = {
     air: 0,
     burnt: 0,
@@ -38,8 +49,10 @@ export function createCylinder(shape: CylinderShape, feed: Pocket, firingRad: nu
   }
   function closeValve(lit: boolean) {
     drawing = false;
-    const scatter = 1 + WORK_SCATTER * random.normal();
-    work = lit ? scatter * indicatedWork(pocket.air, pocket.burnt / (pocket.air + pocket.burnt)) : 0;
+    const scatter = (1 - loss) * (1 + WORK_SCATTER * random.normal());
+    // Drawn for a sound spark too, so that a fault changes nothing but its own cylinder's cycles.
+    const fires = random.uniform() >= missShare;
+    work = lit && fires ? scatter * indicatedWork(pocket.air, pocket.burnt / (pocket.air + pocket.burnt)) : 0;
   }
 
   return {

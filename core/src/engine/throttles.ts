@@ -4,6 +4,7 @@ import { at } from '../sequence';
 import { type Adjuster, actionOn, type Setup, type Throat } from '../setup';
 import { radians, radiansFromDegrees, type SquareMetres, squareMetres, type Turns } from '../units';
 import { type CylinderShape, sweptVolume } from './crank';
+import { type Fault, faultsOf } from './faults';
 
 /** How far the as-found stops stand from where they should, turns. Ours: what a bank shows after a season and a few hands. */
 const AS_FOUND_STOP_TURNS = 0.75;
@@ -21,25 +22,43 @@ const PLATE_DISCHARGE = 0.85;
 export interface Throttles {
   turn(adjuster: string, by: Turns): boolean;
   couple(coupling: string, clamped: boolean): boolean;
-  /** Effective open area of each throat, in the setup's order. */
-  areas(): readonly SquareMetres[];
+  /** Effective open area of each throat, in the setup's order; `openedBy` radians further open than at rest. */
+  areas(openedBy?: number): readonly SquareMetres[];
+  /** The throttles fall back on their stops: where a shaft is worn, not where they lay before. */
+  returnToRest(): void;
   positions(): Readonly<Record<string, Turns>>;
   clamped(): readonly string[];
 }
 
+export interface ThrottleMakings {
+  readonly setup: Setup;
+  readonly shape: CylinderShape;
+  readonly random: Random;
+  readonly faults: readonly Fault[];
+}
+
 /** Throttles as found: positions, gains and leakage drawn from `random`. */
-export function createThrottles(setup: Setup, shape: CylinderShape, random: Random): Throttles {
+export function createThrottles({ setup, shape, random, faults }: ThrottleMakings): Throttles {
   const nominal = setup.throats.map((throat) => nominalOpening(throat, setup, shape));
   const leakage = setup.throats.map(
     (t) => t.closedLeakageMm2 * 1e-6 * (1 + LEAKAGE_SPREAD * (2 * random.uniform() - 1)),
   );
   const screws = setup.adjusters.map((adjuster) => createScrew(adjuster, random));
+  const worn = setup.throats.map(({ id }) =>
+    faultsOf(faults, 'wornShaft').reduce((sum, f) => (f.throat === id ? sum + radiansFromDegrees(f.restDeg) : sum), 0),
+  );
+  let rest = worn.map((spread) => spread * random.normal());
+  const dead = new Set(faultsOf(faults, 'deadScrew').map(({ adjuster }) => adjuster));
   const clamps = new Map<string, readonly number[]>();
 
   const restOf = (throat: Throat, kinds: (adjuster: Adjuster) => boolean) =>
-    screws.reduce((sum, s) => (kinds(s.adjuster) ? sum + actionOn(s.adjuster, throat.id) * s.radians() : sum), 0);
+    screws.reduce(
+      (sum, s) =>
+        kinds(s.adjuster) && !dead.has(s.adjuster.id) ? sum + actionOn(s.adjuster, throat.id) * s.radians() : sum,
+      0,
+    );
   const onStops = () =>
-    setup.throats.map((throat, i) => at(nominal, i) + restOf(throat, ({ kind }) => kind !== 'idleKnob'));
+    setup.throats.map((throat, i) => at(nominal, i) + at(rest, i) + restOf(throat, ({ kind }) => kind !== 'idleKnob'));
 
   /** Clamped throttles move as one and rest on whichever stop is met first. */
   function openings(): number[] {
@@ -71,13 +90,16 @@ export function createThrottles(setup: Setup, shape: CylinderShape, random: Rand
       );
       return true;
     },
-    areas() {
+    returnToRest() {
+      rest = worn.map((spread) => spread * random.normal());
+    },
+    areas(openedBy = 0) {
       const angles = openings();
       return setup.throats.map((throat, i) => {
         const closedAngle = radiansFromDegrees(throat.closedAngleDeg);
         const open = plateOpenArea(
           throat.boreMm / 1000,
-          radians(closedAngle + Math.max(0, at(angles, i))),
+          radians(closedAngle + Math.max(0, at(angles, i)) + openedBy),
           closedAngle,
         );
         return squareMetres(PLATE_DISCHARGE * open + at(leakage, i));

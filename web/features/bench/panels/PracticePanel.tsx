@@ -39,13 +39,20 @@ export function PracticePanel({ bench }: { readonly bench: string }) {
       className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 border-line border-t px-6 py-1 text-sm lg:flex-nowrap lg:overflow-x-auto"
     >
       <h2 className="sr-only">Practice engine</h2>
-      <Button className="shrink-0 px-3" onClick={() => ask({ do: state.running ? 'stop' : 'start' })}>
-        {state.running ? 'Stop engine' : 'Start engine'}
+      <Button
+        className="shrink-0 px-3"
+        onClick={() => ask({ do: state.running ? 'stop' : 'start' })}
+        aria-label={state.running ? 'Stop engine' : 'Start engine'}
+      >
+        {state.running ? 'Stop' : 'Start'}
+      </Button>
+      <Button className="shrink-0 px-3" disabled={!state.running} onClick={() => ask({ do: 'blip' })}>
+        Blip
       </Button>
       {state.adjusters.map(({ id, label }) => (
         <fieldset key={id} className="flex shrink-0 items-center gap-1">
           <legend className="sr-only">{label}</legend>
-          <p className="w-18 leading-tight">
+          <p className="w-17 leading-tight">
             <b>{label}</b>
             <br />
             <span className="text-soft">{positionText(state.positions[id] ?? 0)}</span>

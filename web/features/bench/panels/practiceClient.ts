@@ -7,7 +7,7 @@ export interface PracticeState {
 }
 
 export type PracticeCommand =
-  | { readonly do: 'start' | 'stop' }
+  | { readonly do: 'start' | 'stop' | 'blip' }
   | { readonly do: 'turn'; readonly adjuster: string; readonly turns: number }
   | { readonly do: 'couple'; readonly coupling: string; readonly clamped: boolean };
 
