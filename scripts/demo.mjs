@@ -1,6 +1,7 @@
-import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { openSync } from 'node:fs';
 import { join } from 'node:path';
 import { prepareDatabase, startApp, startStandin } from './app.mjs';
+import { claimCheckout } from './claim.mjs';
 import { DATABASE_PACKAGES, installPackages } from './machine.mjs';
 import { startMariaDb } from './mariadb.mjs';
 import { processGroup } from './processes.mjs';
@@ -17,31 +18,8 @@ async function onLost(what) {
   process.exit(1);
 }
 
-/** Two demos in one checkout would fight over one database; a second checkout has its own. */
-function refuseSecond() {
-  const file = join(DATA, 'demo.pid');
-  const other = existsSync(file) ? Number(readFileSync(file, 'utf8')) : 0;
-  if (other > 0 && isAlive(other)) {
-    throw new Error(
-      `A demo runs in this checkout already, as process ${other}. Stop it with Ctrl-C there, or: kill ${other}`,
-    );
-  }
-  writeFileSync(file, String(process.pid));
-  process.on('exit', () => rmSync(file, { force: true }));
-}
-
-function isAlive(pid) {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch {
-    return false;
-  }
-}
-
 try {
-  mkdirSync(DATA, { recursive: true });
-  refuseSecond();
+  claimCheckout('demo');
   const log = openSync(join(DATA, 'demo.log'), 'a');
   if (process.env.DATABASE_URL === undefined) installPackages(DATABASE_PACKAGES, say);
   installModules(say);

@@ -63,8 +63,20 @@ export function processGroup() {
     return child;
   }
 
+  /** Runs a command in the foreground to its end; true when it succeeded. It is stopped with the group. */
+  function run(command, args, env = {}) {
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    });
+    const exited = new Promise((resolve) => child.once('exit', resolve));
+    started.push({ child, exited });
+    return exited.then((code) => code === 0);
+  }
+
   stopAtExit(stop);
-  return { start, stop };
+  return { start, run, stop };
 }
 
 /** Waits until `ready` answers true. @throws Error after `patienceMs`. */

@@ -1,11 +1,11 @@
-import { spawnSync } from 'node:child_process';
-import { mkdirSync, openSync, readFileSync } from 'node:fs';
+import { openSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { prepareDatabase, startApp, startStandin } from './app.mjs';
+import { claimCheckout } from './claim.mjs';
 import { BROWSER_PACKAGES, DATABASE_PACKAGES, installPackages } from './machine.mjs';
 import { startMariaDb } from './mariadb.mjs';
 import { freePort, processGroup } from './processes.mjs';
-import { buildApp, DATA, installModules, ROOT } from './project.mjs';
+import { buildApp, DATA, installModules } from './project.mjs';
 
 /**
  * Everything that shows whether the project is sound: types, lint, unit, integration, end to end. Each part says its count;
@@ -25,20 +25,13 @@ function count(name, ok, bad) {
   say(`${name}: ${ok} passed, ${bad} failed`);
 }
 
-function shell(command, args, env = {}) {
-  return (
-    spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
-      .status === 0
-  );
-}
-
 /** A check that passes or fails as a whole. */
-function check(name, command, args) {
-  const ok = shell(command, args);
+async function check(name, command, args) {
+  const ok = await group.run(command, args);
   count(name, ok ? 1 : 0, ok ? 0 : 1);
 }
 
-function vitest(name, projects, env = {}) {
+async function vitest(name, projects, env = {}) {
   const report = join(DATA, `${name}-tests.json`);
   const args = [
     'vitest',
@@ -48,35 +41,37 @@ function vitest(name, projects, env = {}) {
     '--reporter=json',
     `--outputFile.json=${report}`,
   ];
-  const ok = shell('npx', args, env);
+  rmSync(report, { force: true });
+  const ok = await group.run('npx', args, env);
   const { numPassedTests, numFailedTests, success } = JSON.parse(readFileSync(report, 'utf8'));
   // A file that does not even load has no failed test of its own, but has failed.
   count(name, numPassedTests, numFailedTests + (numFailedTests === 0 && !(ok && success) ? 1 : 0));
 }
 
-function playwright(env) {
+async function playwright(env) {
   const report = join(DATA, 'e2e-tests.json');
-  const ok = shell('npx', ['playwright', 'test', '-c', 'e2e'], { ...env, PLAYWRIGHT_JSON_OUTPUT_FILE: report });
+  rmSync(report, { force: true });
+  const ok = await group.run('npx', ['playwright', 'test', '-c', 'e2e'], {
+    ...env,
+    PLAYWRIGHT_JSON_OUTPUT_FILE: report,
+  });
   const { stats } = JSON.parse(readFileSync(report, 'utf8'));
-  count(
-    'end-to-end',
-    stats.expected,
-    stats.unexpected + stats.flaky + (ok || stats.unexpected + stats.flaky > 0 ? 0 : 1),
-  );
+  const bad = stats.unexpected + stats.flaky;
+  count('end-to-end', stats.expected, bad + (ok || bad > 0 ? 0 : 1));
 }
 
 try {
-  mkdirSync(DATA, { recursive: true });
+  claimCheckout('test');
   const log = openSync(join(DATA, 'test.log'), 'a');
   installPackages([...DATABASE_PACKAGES, ...(wanted('e2e') ? BROWSER_PACKAGES : [])], say);
   installModules(say);
-  if (wanted('types')) check('types', 'npm', ['run', '--silent', 'types']);
-  if (wanted('lint')) check('lint', 'npm', ['run', '--silent', 'lint']);
-  if (wanted('unit')) vitest('unit', ['core', 'cli', 'standin', 'web', 'scripts']);
+  if (wanted('types')) await check('types', 'npm', ['run', '--silent', 'types']);
+  if (wanted('lint')) await check('lint', 'npm', ['run', '--silent', 'lint']);
+  if (wanted('unit')) await vitest('unit', ['core', 'cli', 'standin', 'web', 'scripts']);
   if (wanted('integration') || wanted('e2e')) {
     say('starting a MariaDB of the tests’ own');
     const databaseUrl = await startMariaDb(group, 'test-db', { fresh: true });
-    if (wanted('integration')) vitest('integration', ['integration'], { DATABASE_URL: databaseUrl });
+    if (wanted('integration')) await vitest('integration', ['integration'], { DATABASE_URL: databaseUrl });
     if (wanted('e2e')) {
       buildApp(say);
       prepareDatabase(databaseUrl);
@@ -84,7 +79,7 @@ try {
       const port = await freePort();
       const app = await startApp(group, databaseUrl, { port, log });
       const standin = await startStandin(group, app, ['--seed', '7'], { log });
-      playwright({ APP_URL: app, STANDIN_URL: standin, DATABASE_URL: databaseUrl });
+      await playwright({ APP_URL: app, STANDIN_URL: standin, DATABASE_URL: databaseUrl });
     }
   }
 } catch (error) {
