@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { database } from '../db/connection';
 import { appendEvent, findJob, findJobOfEvent, insertJob, readEvents } from '../db/jobRepository';
 import { findMachine, findMachineByName, insertMachine } from '../db/machineRepository';
+import { codeOf } from '../db/retry';
 import { DOCUMENT_BODY, readJson } from '../http/body';
 import { Refused } from '../http/refused';
 
@@ -31,7 +32,12 @@ export async function openJob(machineId: string, id: string, complaint: string):
   };
   const checked = checkEvent(opened);
   if (checked.outcome === 'invalid') throw new Refused(422, 'The job cannot be opened.', checked.problems);
-  await insertJob(database(), { id, machineId, openedAt: at }, [opened]);
+  try {
+    await insertJob(database(), { id, machineId, openedAt: at }, [opened]);
+  } catch (error) {
+    // The other of two clicks was faster: the job is open, which is what was asked for.
+    if (codeOf(error) !== 'ER_DUP_ENTRY') throw error;
+  }
 }
 
 /** Takes one event into a job's log and says how that went. */

@@ -1,0 +1,80 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { createEngine } from '@amber-needle/core/engine';
+import { twinWithTwoStops } from '@amber-needle/core/setup';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { controlServer } from './controlServer';
+import { createSender } from './sender';
+
+function twin() {
+  const made = createEngine(twinWithTwoStops, { seed: 7 });
+  if (made.outcome !== 'ready') throw new Error(made.reason);
+  return made.engine;
+}
+
+describe('the control API', () => {
+  const server = controlServer(twin(), twinWithTwoStops);
+  let url = '';
+  beforeAll(async () => {
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  });
+  afterAll(() => server.close());
+
+  const command = (body: unknown, headers: Record<string, string> = {}) =>
+    fetch(`${url}/engine`, { method: 'POST', headers, body: typeof body === 'string' ? body : JSON.stringify(body) });
+
+  it('tells the engine’s state and truth', async () => {
+    const state = await (await fetch(`${url}/engine`)).json();
+    expect(state).toMatchObject({
+      running: false,
+      positions: { A: 0, B: 0, K: 0 },
+      couplings: [{ id: 'C', clamped: false }],
+    });
+    expect(await (await fetch(`${url}/truth`)).json()).toMatchObject({ cycles: 0 });
+  });
+
+  it('carries commands out and answers with the state after them', async () => {
+    expect(await (await command({ do: 'turn', adjuster: 'B', turns: -0.0625 })).json()).toMatchObject({
+      positions: { B: -0.0625 },
+    });
+    expect(await (await command({ do: 'couple', coupling: 'C', clamped: true })).json()).toMatchObject({
+      couplings: [{ clamped: true }],
+    });
+    expect(await (await command({ do: 'start' })).json()).toMatchObject({ running: true });
+    expect((await command({ do: 'blip' })).status).toBe(200);
+    expect(await (await command({ do: 'stop' })).json()).toMatchObject({ running: false });
+  });
+
+  it('refuses what it cannot do, what it does not understand, and pages', async () => {
+    expect((await command({ do: 'turn', adjuster: 'A', turns: 9 })).status).toBe(409);
+    expect((await command('not json')).status).toBe(422);
+    expect((await command('x'.repeat(20_000))).status).toBe(422);
+    expect((await command({ do: 'start' }, { origin: 'http://127.0.0.1:3000' })).status).toBe(403);
+    expect((await fetch(`${url}/elsewhere`)).status).toBe(404);
+  });
+});
+
+describe('the sender', () => {
+  it('says once when the app is away, once when it is back, and keeps no backlog', async () => {
+    const said: string[] = [];
+    const received: string[] = [];
+    const app = createServer(async (request, response) => {
+      let body = '';
+      for await (const chunk of request) body += String(chunk);
+      received.push(body);
+      response.end('{}');
+    });
+    await new Promise<void>((resolve) => app.listen(0, '127.0.0.1', resolve));
+    const url = `http://127.0.0.1:${(app.address() as AddressInfo).port}/trace`;
+    const sender = createSender(url, (line) => said.push(line));
+    await sender.send('first');
+    await sender.send('second');
+    await new Promise((resolve) => app.close(resolve));
+    await sender.send('lost');
+    await sender.send('lost too');
+    expect(sender.free()).toBe(true);
+    expect(received).toEqual(['first', 'second']);
+    expect(said).toEqual([`sending to ${url}`, `the app at ${url} does not answer; trying on`]);
+  });
+});

@@ -1,0 +1,93 @@
+import type { Advice } from '@amber-needle/core/advice';
+import { foldJob, type JobEvent } from '@amber-needle/core/job';
+import type { SignalReading } from '@amber-needle/core/signal';
+import { append, move, opened, reading, zero } from '@amber-needle/core/testing';
+import { seconds } from '@amber-needle/core/units';
+import { describe, expect, it } from 'vitest';
+import type { LiveView } from '@/workers/signalProtocol';
+import { jobView } from './benchView';
+import { phraseAdvice } from './phraseAdvice';
+
+const zeroed = append(opened, zero(0, 0));
+const apart = append(zeroed, reading({ kPa: [44, 40], rpm: 1000 }));
+const even = append(zeroed, reading({ kPa: [40, 40] }));
+const coupled = append(append(even, { kind: 'coupled', coupling: 'C', state: 'clamped' }), reading({ kPa: [40, 40] }));
+
+function live(phase: SignalReading['phase']): LiveView {
+  const signal: SignalReading = { phase, from: seconds(0), duration: seconds(5), channels: [], speed: undefined };
+  return { latestS: 5, now: signal, reading: signal, barometerKPa: 101.325 };
+}
+
+function say(log: readonly JobEvent[], at: LiveView | undefined) {
+  const { job, advice } = jobView(log, at?.reading.phase);
+  return phraseAdvice(job, advice, at);
+}
+
+const line = (log: readonly JobEvent[], at: LiveView | undefined) => {
+  const { subject, order } = say(log, at);
+  return `${subject} / ${order}`;
+};
+
+describe('the say line', () => {
+  it.each([
+    ['no gauge, nothing known', opened, undefined, 'Take a reading / no gauge yet'],
+    ['a stopped engine', opened, live('stopped'), 'Zero the gauges / engine stopped'],
+    ['a running engine, gauges not zeroed', opened, live('steady'), 'Stop the engine / to zero the gauges'],
+    ['zeroed, still stopped', zeroed, live('stopped'), 'Start the engine / let it idle'],
+    ['zeroed, settling', zeroed, live('settling'), 'Let it settle / hold still'],
+    ['zeroed, steady', zeroed, live('steady'), 'Hold still / take the reading'],
+    ['balanced', even, live('steady'), 'Balanced / couple it'],
+    ['balanced and coupled', coupled, live('steady'), 'Balanced / finish the job'],
+    ['after a move', append(apart, move('A', 0.25)), live('settling'), 'Let it settle / hands off'],
+    ['after a move, no gauge', append(apart, move('A', 0.25)), undefined, 'Blip, let it settle / then read again'],
+  ] as const)('for %s', (_, log, at, expected) => {
+    expect(line(log, at)).toBe(expected);
+  });
+
+  it('names screw, amount and way of a turn, and where to look from', () => {
+    const phrase = say(apart, live('steady'));
+    expect(phrase.subject).toBe('Stop A');
+    expect(phrase.order).toMatch(/turn in$/);
+    expect(phrase.expect[0]).toBe('Clockwise, from the left side, looking at the screw head.');
+    expect(phrase.expect[1]).toMatch(/^Expected spread .*kPa$/);
+    expect(phrase.expect[2]).toMatch(/^Idle 1\u202f000\u202frpm → about/);
+  });
+
+  it('says anticlockwise for out', () => {
+    const fast = append(zeroed, reading({ kPa: [44, 40], rpm: 1250 }));
+    expect(say(fast, live('steady')).expect[0]).toMatch(/^Anticlockwise/);
+  });
+
+  it('asks to loosen a clamp that moved something', () => {
+    const clamped = append(even, { kind: 'coupled', coupling: 'C', state: 'clamped' });
+    expect(line(append(clamped, reading({ kPa: [39, 41] })), live('steady'))).toBe('Loosen it / coupling clamp');
+  });
+
+  it('leads to the report when the job is finished, and says how it ended', () => {
+    const finished = append(coupled, { kind: 'finished', outcome: 'leftAsIs', probability: 0.4 });
+    const phrase = say(finished, live('steady'));
+    expect(phrase.subject).toBe('Finished');
+    expect(phrase.expect[0]).toBe('Left as it is.');
+  });
+});
+
+describe('why', () => {
+  it('has nothing to say before the first reading', () => {
+    expect(say(opened, undefined).why).toEqual(['Nothing has been read yet, so nothing is known beyond the setup.']);
+  });
+
+  it('says what it rests on, what a turn does, and what would prove it wrong', () => {
+    const { why } = say(apart, live('steady'));
+    expect(why.join('\n')).toMatch(/It rests on one reading/);
+    expect(why.join('\n')).toMatch(/One turn of this screw moves its cylinder by about/);
+    expect(why.at(-1)).toMatch(/It would be wrong if/);
+  });
+
+  it('names an adjuster that the setup does not know by its id rather than not at all', () => {
+    const job = foldJob(apart);
+    const { advice } = jobView(apart, 'steady');
+    if (job === undefined || advice.kind !== 'turn') throw new Error('a turn was due');
+    const strange: Advice = { ...advice, adjuster: 'Q' };
+    expect(phraseAdvice(job, strange, live('steady')).subject).toBe('Q');
+  });
+});

@@ -1,0 +1,84 @@
+import { describe, expect, it } from 'vitest';
+import { takeGaugePost } from './gaugeRoute';
+import { takeTrace, tellProblem } from './hub';
+import { liveStream } from './liveRoute';
+
+const TRACE = '# stream: one\n# source: Gauge one\nt_s,v1_kpa,v2_kpa\n0,40,41\n0.1,40,41\n';
+
+function post(body: string): Request {
+  return new Request('http://127.0.0.1/api/bench/x/trace', { method: 'POST', body });
+}
+
+/** Reads an event stream until it holds the given text. */
+async function readUntil(response: Response, text: string): Promise<string> {
+  const reader = response.body?.getReader();
+  const decoder = new TextDecoder();
+  let seen = '';
+  while (reader !== undefined && !seen.includes(text)) {
+    const { value, done } = await reader.read();
+    if (done) break;
+    seen += decoder.decode(value, { stream: true });
+  }
+  reader?.releaseLock();
+  return seen;
+}
+
+describe('a gauge’s post', () => {
+  it('is answered with how much of it was read, and what was passed over', async () => {
+    const answer = await takeGaugePost(post(`${TRACE}0.2,x,41\n`), 'post-1');
+    expect(answer.status).toBe(200);
+    expect(await answer.json()).toMatchObject({ rows: 2, problems: [{ line: 6, kind: 'badNumber' }] });
+  });
+
+  it('that is no trace is refused with line and reason', async () => {
+    await expect(takeGaugePost(post('hello\n'), 'post-2')).rejects.toMatchObject({
+      status: 400,
+      message: expect.stringMatching(/^Line 1: There is no time column/),
+    });
+  });
+
+  it('of a second gauge is refused by the name of the first', async () => {
+    await takeGaugePost(post(TRACE), 'post-3');
+    const second = TRACE.replaceAll('one', 'two');
+    await expect(takeGaugePost(post(second), 'post-3')).rejects.toMatchObject({
+      status: 409,
+      message: 'This bench is taken by Gauge one.',
+    });
+  });
+});
+
+describe('the live stream of a bench', () => {
+  it('says at once whether a gauge sends, then passes its trace on line by line', async () => {
+    const leave = new AbortController();
+    const response = liveStream('stream-1', leave.signal);
+    expect(response.headers.get('content-type')).toBe('text/event-stream');
+    expect(await readUntil(response, '\n\n')).toContain('"state":"none"');
+    await takeGaugePost(post(TRACE), 'stream-1');
+    const seen = await readUntil(response, '0.1,40,41');
+    expect(seen).toContain('"source":"Gauge one"');
+    expect(seen).toContain(
+      'event: trace\ndata: # stream: one\ndata: # source: Gauge one\ndata: t_s,v1_kpa,v2_kpa\ndata: 0,40,41\n',
+    );
+    leave.abort();
+  });
+
+  it('passes problems on, and ends when the browser leaves', async () => {
+    const leave = new AbortController();
+    const response = liveStream('stream-2', leave.signal);
+    tellProblem('stream-2', 'Something is off.');
+    expect(await readUntil(response, 'off.')).toContain(
+      'event: problem\ndata: {"kind":"problem","message":"Something is off."}',
+    );
+    leave.abort();
+    expect((await response.body?.getReader().read())?.done).toBe(true);
+  });
+
+  it('lets go of a watcher that has stopped listening', async () => {
+    const response = liveStream('stream-3', new AbortController().signal);
+    for (let i = 0; i < 1200; i += 1) takeTrace('stream-3', { stream: 'one' }, 't_s,v1_kpa\n', Date.now());
+    const reader = response.body?.getReader();
+    let chunks = 0;
+    for (let part = await reader?.read(); part !== undefined && !part.done; part = await reader?.read()) chunks += 1;
+    expect(chunks).toBeLessThan(700);
+  });
+});
