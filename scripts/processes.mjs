@@ -32,11 +32,15 @@ function stopAtExit(stop) {
 /** Processes that live as long as this one: started here, stopped here, in reverse order. */
 export function processGroup() {
   const started = [];
-  let stopping = false;
+  let stopping;
 
-  async function stop() {
-    if (stopping) return;
-    stopping = true;
+  /** Stops everything, once: whoever asks again waits for the same end. */
+  function stop() {
+    stopping ??= stopAll();
+    return stopping;
+  }
+
+  async function stopAll() {
     for (const { child, exited } of started.reverse()) {
       if (child.exitCode !== null || child.signalCode !== null) continue;
       child.kill('SIGTERM');
@@ -56,7 +60,7 @@ export function processGroup() {
     });
     const exited = new Promise((resolve) => child.once('exit', resolve));
     exited.then((code) => {
-      if (!stopping) onLost?.(`${name} ended (${code ?? child.signalCode})`);
+      if (stopping === undefined) onLost?.(`${name} ended (${code ?? child.signalCode})`);
     });
     child.once('error', (error) => onLost?.(`${name} could not start: ${error.message}`));
     started.push({ child, exited });

@@ -5,7 +5,7 @@ import { claimCheckout } from './claim.mjs';
 import { BROWSER_PACKAGES, DATABASE_PACKAGES, installPackages } from './machine.mjs';
 import { startMariaDb } from './mariadb.mjs';
 import { freePort, processGroup } from './processes.mjs';
-import { buildApp, DATA, installModules } from './project.mjs';
+import { buildApp, DATA, installModules, ROOT } from './project.mjs';
 
 /**
  * Everything that shows whether the project is sound: types, lint, unit, integration, end to end. Each part says its count;
@@ -16,6 +16,8 @@ const say = (line) => process.stdout.write(`[${((Date.now() - begun) / 1000).toF
 const only = process.argv.slice(2);
 const wanted = (part) => only.length === 0 || only.includes(part);
 const group = processGroup();
+// Called by their own names, not through npx, so that a signal reaches them and not a go-between.
+const bin = (name) => join(ROOT, 'node_modules/.bin', name);
 let passed = 0;
 let failed = 0;
 
@@ -34,7 +36,6 @@ async function check(name, command, args) {
 async function vitest(name, projects, env = {}) {
   const report = join(DATA, `${name}-tests.json`);
   const args = [
-    'vitest',
     'run',
     ...projects.flatMap((p) => ['--project', p]),
     '--reporter=default',
@@ -42,7 +43,7 @@ async function vitest(name, projects, env = {}) {
     `--outputFile.json=${report}`,
   ];
   rmSync(report, { force: true });
-  const ok = await group.run('npx', args, env);
+  const ok = await group.run(bin('vitest'), args, env);
   const { numPassedTests, numFailedTests, success } = JSON.parse(readFileSync(report, 'utf8'));
   // A file that does not even load has no failed test of its own, but has failed.
   count(name, numPassedTests, numFailedTests + (numFailedTests === 0 && !(ok && success) ? 1 : 0));
@@ -51,7 +52,7 @@ async function vitest(name, projects, env = {}) {
 async function playwright(env) {
   const report = join(DATA, 'e2e-tests.json');
   rmSync(report, { force: true });
-  const ok = await group.run('npx', ['playwright', 'test', '-c', 'e2e'], {
+  const ok = await group.run(bin('playwright'), ['test', '-c', 'e2e'], {
     ...env,
     PLAYWRIGHT_JSON_OUTPUT_FILE: report,
   });
