@@ -8,12 +8,12 @@ const MOST = 4;
 export function Trail({ fans, spreadKPa }: { readonly fans: readonly TrailFan[]; readonly spreadKPa: number }) {
   const end = Math.max(2 * spreadKPa, ...fans.flatMap(({ deviations }) => deviations.map(Math.abs))) || 1;
   return (
-    <ol
-      className="flex min-w-0 items-end justify-end gap-1 overflow-hidden sm:justify-start"
-      aria-label="Readings so far"
-    >
+    <ol className="flex min-w-0 items-end gap-1 overflow-hidden" aria-label="Readings so far">
       {fans.slice(-MOST).map((fan) => (
-        <li key={fan.id} className="w-20 shrink-0 text-center text-soft text-xs">
+        <li
+          key={fan.id}
+          className="w-20 shrink-0 text-center text-soft text-xs max-sm:[&:not(:nth-last-child(-n+2))]:hidden"
+        >
           <SmallFan deviations={fan.deviations} end={end} spreadKPa={spreadKPa} />
           {fan.label}
         </li>
