@@ -146,6 +146,11 @@ describe('the practice engine', () => {
     engine.advance(seconds(8));
     expect(spread()).toBeCloseTo(before, 0);
     expect(engine.clamped()).toEqual(['C']);
+    const speed = engine.truth().speed;
+    engine.turn('K', turns(0.5));
+    engine.advance(seconds(8));
+    expect(engine.truth().speed).toBeGreaterThan(speed + 30);
+    expect(spread()).toBeCloseTo(before, 0);
   });
 
   it('refuses to pass a seat or an end, and unknown screws', () => {

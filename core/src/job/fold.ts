@@ -13,6 +13,8 @@ export interface Job {
   readonly status: 'open' | 'finished';
   readonly finish: EventOf<'finished'> | undefined;
   readonly cautionsRead: boolean;
+  /** Throats whose gauge has been zeroed, and whether that is all of them. */
+  readonly zeroedThroats: readonly string[];
   readonly gaugesZeroed: boolean;
   readonly readings: readonly EventOf<'reading'>[];
   readonly moves: readonly EventOf<'move'>[];
@@ -47,6 +49,7 @@ function openedJob({ machine, complaint, setup, at }: EventOf<'opened'>): Job {
     status: 'open',
     finish: undefined,
     cautionsRead: false,
+    zeroedThroats: [],
     gaugesZeroed: false,
     readings: [],
     moves: [],
@@ -74,7 +77,7 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
       };
     }
     case 'check':
-      return event.check.what === 'gaugesZeroed' ? { ...job, gaugesZeroed: true } : { ...job, cautionsRead: true };
+      return event.check.what === 'gaugesZeroed' ? zeroed(job, event.check.channels) : { ...job, cautionsRead: true };
     case 'note':
       return { ...job, notes: [...job.notes, event] };
     case 'coupled': {
@@ -90,6 +93,12 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
     default:
       return assertNever(event);
   }
+}
+
+/** Gauges count as zeroed when each throat's has been, in one check or several: one lost channel must not pass for known. */
+function zeroed(job: Job, channels: readonly { readonly throat: string }[]): Job {
+  const zeroedThroats = [...new Set([...job.zeroedThroats, ...channels.map(({ throat }) => throat)])];
+  return { ...job, zeroedThroats, gaugesZeroed: job.setup.throats.every(({ id }) => zeroedThroats.includes(id)) };
 }
 
 function staleBy(job: Job, by: 'move' | 'coupled'): Job['sinceReading'] {

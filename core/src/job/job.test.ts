@@ -21,6 +21,12 @@ describe('folding', () => {
     expect(job?.clamped).toEqual(['C']);
   });
 
+  it('counts the gauges as zeroed when each of them was', () => {
+    const one = append(opened, zero(0.1));
+    expect(foldJob(one)?.gaugesZeroed).toBe(false);
+    expect(foldJob(append(one, zero(0.1, -0.2)))?.gaugesZeroed).toBe(true);
+  });
+
   it('is that of a log without the event, once the event is undone', () => {
     fc.assert(
       fc.property(logs, (log) => {

@@ -45,7 +45,9 @@ export function useBenchActions(log: JobLog, view: BenchView, signal: Signal): B
       else toast('Not steady yet. Nothing was taken.');
     },
     takeZero: () => {
-      if (signal.live !== undefined) propose(zeroFromSignal(signal.live.reading));
+      if (signal.live?.reading.channels.some(({ state }) => state.kind === 'steady')) {
+        propose(zeroFromSignal(signal.live.reading));
+      } else toast('No gauge is steady. Nothing was taken.');
     },
     takeFile: (file) => {
       const barometer = kiloPascals(file.barometerKPa);
