@@ -1,3 +1,4 @@
+import { pow } from '../exact';
 import { type Kelvins, kelvins, type Pascals, pascals } from '../units';
 import { AIR_GAS_CONSTANT, STANDARD_PRESSURE, STANDARD_TEMPERATURE } from './gas';
 
@@ -18,7 +19,7 @@ export function standardAtmosphere(altitudeMetres: number): AirState {
   const temperature = STANDARD_TEMPERATURE - LAPSE * altitudeMetres;
   const exponent = GRAVITY / (AIR_GAS_CONSTANT * LAPSE);
   return {
-    pressure: pascals(STANDARD_PRESSURE * (temperature / STANDARD_TEMPERATURE) ** exponent),
+    pressure: pascals(STANDARD_PRESSURE * pow(temperature / STANDARD_TEMPERATURE, exponent)),
     temperature: kelvins(temperature),
   };
 }

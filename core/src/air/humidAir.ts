@@ -1,3 +1,4 @@
+import { exp, square } from '../exact';
 import { kelvins, type Pascals, pascals } from '../units';
 import type { AirState } from './atmosphere';
 
@@ -8,7 +9,7 @@ const M_WATER = 18.01528e-3;
 
 /** Pressure of saturated water vapour. Source: CIPM-2007, eq. A1.1. Range: 0 to 30 C in air, good to 0.01 % there. */
 export function saturationPressure({ temperature: T }: Pick<AirState, 'temperature'>): Pascals {
-  return pascals(Math.exp(1.2378847e-5 * T ** 2 - 1.9121316e-2 * T + 33.93711047 - 6.3431645e3 / T));
+  return pascals(exp(1.2378847e-5 * square(T) - 1.9121316e-2 * T + 33.93711047 - 6.3431645e3 / T));
 }
 
 /**
@@ -19,14 +20,14 @@ export function saturationPressure({ temperature: T }: Pick<AirState, 'temperatu
 export function humidAirDensity(air: AirState, relativeHumidity: number): number {
   const { pressure: p, temperature: T } = air;
   const t = T - 273.15;
-  const enhancement = 1.00062 + 3.14e-8 * p + 5.6e-7 * t ** 2;
+  const enhancement = 1.00062 + 3.14e-8 * p + 5.6e-7 * square(t);
   const x = (relativeHumidity * enhancement * saturationPressure({ temperature: kelvins(T) })) / p;
   const second =
     1.58123e-6 -
     2.9331e-8 * t +
-    1.1043e-10 * t ** 2 +
+    1.1043e-10 * square(t) +
     (5.707e-6 - 2.051e-8 * t) * x +
-    (1.9898e-4 - 2.376e-6 * t) * x ** 2;
-  const Z = 1 - (p / T) * second + (p / T) ** 2 * (1.83e-11 - 0.765e-8 * x ** 2);
+    (1.9898e-4 - 2.376e-6 * t) * square(x);
+  const Z = 1 - (p / T) * second + square(p / T) * (1.83e-11 - 0.765e-8 * square(x));
   return ((p * M_AIR) / (Z * R * T)) * (1 - x * (1 - M_WATER / M_AIR));
 }

@@ -1,3 +1,4 @@
+import { cos, square } from '../exact';
 import { type Radians, type SquareMetres, squareMetres } from '../units';
 
 /**
@@ -8,5 +9,5 @@ import { type Radians, type SquareMetres, squareMetres } from '../units';
  */
 export function plateOpenArea(boreMetres: number, angle: Radians, closedAngle: Radians): SquareMetres {
   if (angle <= closedAngle) return squareMetres(0);
-  return squareMetres(((Math.PI * boreMetres ** 2) / 4) * (1 - Math.cos(angle) / Math.cos(closedAngle)));
+  return squareMetres(((Math.PI * square(boreMetres)) / 4) * (1 - cos(angle) / cos(closedAngle)));
 }

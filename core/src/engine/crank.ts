@@ -1,3 +1,4 @@
+import { cos, sin, square } from '../exact';
 import { type CubicMetres, cubicMetres } from '../units';
 
 /** A cylinder's fixed dimensions, in metres. */
@@ -10,7 +11,7 @@ export interface CylinderShape {
 
 /** Volume swept by the piston. Source: Heywood (1988), eq. 2.1 ff. */
 export function sweptVolume({ bore, stroke }: CylinderShape): CubicMetres {
-  return cubicMetres((Math.PI / 4) * bore ** 2 * stroke);
+  return cubicMetres((Math.PI / 4) * square(bore) * stroke);
 }
 
 /** Volume left at top dead centre: swept / (ratio - 1). Source: Heywood (1988), eq. 2.1. */
@@ -24,15 +25,15 @@ export function clearanceVolume(shape: CylinderShape): CubicMetres {
  */
 export function cylinderVolume(shape: CylinderShape, crankAngle: number): CubicMetres {
   const a = shape.stroke / 2;
-  const s = a * Math.cos(crankAngle) + Math.sqrt(shape.rod ** 2 - (a * Math.sin(crankAngle)) ** 2);
-  return cubicMetres(clearanceVolume(shape) + (Math.PI / 4) * shape.bore ** 2 * (shape.rod + a - s));
+  const s = a * cos(crankAngle) + Math.sqrt(square(shape.rod) - square(a * sin(crankAngle)));
+  return cubicMetres(clearanceVolume(shape) + (Math.PI / 4) * square(shape.bore) * (shape.rod + a - s));
 }
 
 /** Change of the cylinder volume with the crank angle, m3 per radian: the derivative of {@link cylinderVolume}. */
 export function volumeSlope(shape: CylinderShape, crankAngle: number): number {
   const a = shape.stroke / 2;
-  const sine = Math.sin(crankAngle);
-  const cosine = Math.cos(crankAngle);
-  const slant = Math.sqrt(shape.rod ** 2 - (a * sine) ** 2);
-  return (Math.PI / 4) * shape.bore ** 2 * (a * sine + (a ** 2 * sine * cosine) / slant);
+  const sine = sin(crankAngle);
+  const cosine = cos(crankAngle);
+  const slant = Math.sqrt(square(shape.rod) - square(a * sine));
+  return (Math.PI / 4) * square(shape.bore) * (a * sine + (square(a) * sine * cosine) / slant);
 }

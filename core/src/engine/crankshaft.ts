@@ -1,61 +1,102 @@
-import { type Rpm, radiansPerSecondFromRpm, rpm, rpmFromRadiansPerSecond } from '../units';
+import { type Pascals, type Rpm, radiansPerSecondFromRpm, rpm, rpmFromRadiansPerSecond } from '../units';
+import type { CrankStep } from './cylinder';
 import { frictionMeanEffectivePressure } from './friction';
+import { type Load, loadInertia, loadTorque } from './load';
 
-/** One cycle of a four-stroke, radians of crank angle. */
-export const CYCLE = 4 * Math.PI;
 /** The starter holds this speed until the engine runs by itself, for so long at the most, s. Ours. */
 const STARTER_SPEED = radiansPerSecondFromRpm(rpm(700));
 const STARTER_TIME = 1.5;
 /** Below this the flywheel does not carry the next compression. Ours. */
 const STALL_SPEED = radiansPerSecondFromRpm(rpm(350));
+/** A two-stroke has no valve gear and no oil to pump: this much of the four-strokes' correlation, for each of its cycles. Ours. */
+const TWO_STROKE_FRICTION = 0.45;
 
-/** Crank, flywheel, starter and ignition. Mutable, owned by the engine. */
-export interface Crankshaft {
-  start(): void;
-  cut(): void;
-  /** Whether the ignition is on. */
-  lit(): boolean;
-  turning(): boolean;
-  angle(): number;
-  speed(): Rpm;
-  /** A step under the gas's torque, Nm: what came of it. */
-  step(gasTorque: number): 'turns' | 'cycleDone' | 'stalled';
+export interface CrankshaftMakings {
+  /** kg m2 */
+  readonly inertia: number;
+  /** Of all cylinders, m3. */
+  readonly displacement: number;
+  readonly strokes: 2 | 4;
+  /** A brake that lets the speed go nowhere, for measuring torque. */
+  readonly heldAt: Rpm | undefined;
 }
 
-/** `inertia` in kg m2, `displacement` of all cylinders in m3, `dt` in s. */
-export function createCrankshaft(inertia: number, displacement: number, dt: number): Crankshaft {
-  let omega = 0;
-  let angle = 0;
-  let lit = false;
-  let cranking = 0;
-  return {
-    start() {
-      if (omega > 0) return;
-      lit = true;
-      omega = STARTER_SPEED;
-      cranking = STARTER_TIME;
-    },
-    cut() {
-      lit = false;
-    },
-    lit: () => lit,
-    turning: () => omega > 0,
-    angle: () => angle,
-    speed: () => rpmFromRadiansPerSecond(omega),
-    step(gasTorque) {
-      const friction = (frictionMeanEffectivePressure(rpmFromRadiansPerSecond(omega)) * displacement) / CYCLE;
-      omega += ((gasTorque - friction) / inertia) * dt;
-      cranking = lit ? cranking - dt : 0;
-      if (cranking > 0) omega = Math.max(omega, STARTER_SPEED);
-      if (omega < STALL_SPEED) {
-        omega = 0;
-        lit = false;
-        return 'stalled';
-      }
-      angle += omega * dt;
-      if (angle < CYCLE) return 'turns';
-      angle -= CYCLE;
-      return 'cycleDone';
-    },
-  };
+/** Crank, flywheel, starter and ignition. Mutable, owned by the engine; a class so that its fields are written in place. */
+export class Crankshaft {
+  readonly #makings: CrankshaftMakings;
+  readonly #cycle: number;
+  /** Friction torque for a friction pressure, m3. */
+  readonly #perPressure: number;
+  #inertia: number;
+  #omega = 0;
+  #angle = 0;
+  #cranking = 0;
+  #net = 0;
+  #lit = false;
+  #load: Load = { kind: 'none' };
+
+  constructor(makings: CrankshaftMakings) {
+    this.#makings = makings;
+    this.#cycle = makings.strokes * Math.PI;
+    this.#perPressure = (makings.displacement / this.#cycle) * (makings.strokes === 2 ? TWO_STROKE_FRICTION : 1);
+    this.#inertia = makings.inertia;
+  }
+
+  start(): void {
+    if (this.#omega > 0) return;
+    this.#lit = true;
+    this.#omega = STARTER_SPEED;
+    this.#cranking = STARTER_TIME;
+  }
+  cut(): void {
+    this.#lit = false;
+  }
+  /** Whether the ignition is on. */
+  lit(): boolean {
+    return this.#lit;
+  }
+  turning(): boolean {
+    return this.#omega > 0;
+  }
+  angle(): number {
+    return this.#angle;
+  }
+  speed(): Rpm {
+    return rpmFromRadiansPerSecond(this.#omega);
+  }
+  /** Torque that was left for the load in the last step, Nm. */
+  netTorque(): number {
+    return this.#net;
+  }
+  load(load: Load): void {
+    this.#load = load;
+    this.#inertia = this.#makings.inertia + loadInertia(load);
+  }
+
+  /** A step under the gas's torque: what came of it. `frictionFactor`: 1 on a warm engine. */
+  step({ torque, dt }: CrankStep, frictionFactor: number): 'turns' | 'cycleDone' | 'stalled' {
+    this.#turn(torque, frictionFactor, dt);
+    if (this.#omega < STALL_SPEED) {
+      this.#omega = 0;
+      this.#lit = false;
+      return 'stalled';
+    }
+    this.#angle += this.#omega * dt;
+    if (this.#angle < this.#cycle) return 'turns';
+    this.#angle -= this.#cycle;
+    return 'cycleDone';
+  }
+
+  #turn(gasTorque: number, frictionFactor: number, dt: number): void {
+    const { heldAt } = this.#makings;
+    const pressure: Pascals = frictionMeanEffectivePressure(rpmFromRadiansPerSecond(this.#omega));
+    this.#net = gasTorque - pressure * this.#perPressure * frictionFactor;
+    if (heldAt !== undefined) {
+      this.#omega = radiansPerSecondFromRpm(heldAt);
+      return;
+    }
+    this.#omega += ((this.#net - loadTorque(this.#load, this.#omega)) / this.#inertia) * dt;
+    this.#cranking = this.#lit ? this.#cranking - dt : 0;
+    if (this.#cranking > 0) this.#omega = Math.max(this.#omega, STARTER_SPEED);
+  }
 }

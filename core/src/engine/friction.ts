@@ -1,3 +1,4 @@
+import { square } from '../exact';
 import { type Pascals, pascals, type Rpm } from '../units';
 
 /**
@@ -7,5 +8,5 @@ import { type Pascals, pascals, type Rpm } from '../units';
  */
 export function frictionMeanEffectivePressure(speed: Rpm): Pascals {
   const n = speed / 1000;
-  return pascals((0.97 + 0.15 * n + 0.05 * n ** 2) * 1e5);
+  return pascals((0.97 + 0.15 * n + 0.05 * square(n)) * 1e5);
 }

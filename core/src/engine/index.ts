@@ -1,5 +1,8 @@
 export * from './crank';
 export type { EngineTruth } from './cycleMeans';
+export type { Hand } from './driver';
 export * from './engine';
 export * from './faults';
 export * from './friction';
+export * from './load';
+export type { TurnOutcome } from './screws';

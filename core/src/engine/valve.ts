@@ -1,3 +1,4 @@
+import { sin, square } from '../exact';
 import { radiansFromDegrees, type SquareMetres, squareMetres } from '../units';
 import { type CylinderShape, sweptVolume } from './crank';
 
@@ -17,5 +18,5 @@ export function intakeValveArea(shape: CylinderShape, cycleAngle: number): Squar
   if (cycleAngle <= INTAKE_OPENS || cycleAngle >= INTAKE_CLOSES) return squareMetres(0);
   const phase = (cycleAngle - INTAKE_OPENS) / (INTAKE_CLOSES - INTAKE_OPENS);
   const boreArea = sweptVolume(shape) / shape.stroke;
-  return squareMetres(PEAK_AREA_PER_BORE_AREA * boreArea * Math.sin(Math.PI * phase) ** 2);
+  return squareMetres(PEAK_AREA_PER_BORE_AREA * boreArea * square(sin(Math.PI * phase)));
 }

@@ -1,3 +1,4 @@
+import { exp } from '../exact';
 import type { Random } from '../random';
 import { type Pascals, pascals, type Seconds } from '../units';
 
@@ -36,7 +37,7 @@ export function createTransducer(random: Random, options: TransducerOptions = DE
   return {
     offset,
     show(depression, since) {
-      lagged += (depression - lagged) * (1 - Math.exp(-since / options.timeConstant));
+      lagged += (depression - lagged) * (1 - exp(-since / options.timeConstant));
       const raw = lagged + offset + options.noise * random.normal();
       const stepped = Math.round(raw / options.resolution) * options.resolution;
       return pascals(Math.min(options.fullScale, Math.max(-options.fullScale, stepped)));

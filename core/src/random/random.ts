@@ -1,5 +1,6 @@
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { cos, ln, sin } from '../exact';
 
 /** A seeded source of chance. Same seed, same numbers, on every machine: the core has no other. */
 export interface Random {
@@ -23,10 +24,10 @@ export function seededRandom(seed: number): Random {
         spare = undefined;
         return value;
       }
-      const radius = Math.sqrt(-2 * Math.log(1 - uniform()));
+      const radius = Math.sqrt(-2 * ln(1 - uniform()));
       const angle = 2 * Math.PI * uniform();
-      spare = radius * Math.sin(angle);
-      return radius * Math.cos(angle);
+      spare = radius * sin(angle);
+      return radius * cos(angle);
     },
   };
 }

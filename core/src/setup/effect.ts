@@ -1,8 +1,41 @@
+import { assertNever } from '../sequence';
 import type { Adjuster } from './schema';
 
-/** +1 where turning the screw in opens the throat, -1 where it closes it, 0 where the screw does not act. */
+/** +1 where turning the screw in opens the throat, -1 where it closes it, 0 where the screw does not act on its throttle. */
 export function actionOn(adjuster: Adjuster, throat: string): -1 | 0 | 1 {
-  const act = adjuster.acts.find((candidate) => candidate.throat === throat);
-  if (act === undefined) return 0;
-  return act.turnedIn === 'opens' ? 1 : -1;
+  const turnedIn = turnedInOn(adjuster, throat);
+  if (turnedIn === 'opens') return 1;
+  return turnedIn === 'closes' ? -1 : 0;
+}
+
+/** +1 where turning the screw in makes the throat's idle richer, -1 where leaner, 0 where it does not touch the mixture. */
+export function enrichmentOn(adjuster: Adjuster, throat: string): -1 | 0 | 1 {
+  const turnedIn = turnedInOn(adjuster, throat);
+  if (turnedIn === 'richer') return 1;
+  return turnedIn === 'leaner' ? -1 : 0;
+}
+
+function turnedInOn(adjuster: Adjuster, throat: string) {
+  return adjuster.acts.find((candidate) => candidate.throat === throat)?.turnedIn;
+}
+
+/** What turning an adjuster changes: where throttles rest, when the linkage picks them up, or the mixture. */
+export type Concern = 'rest' | 'linkage' | 'mixture';
+
+export function concernOf({ kind }: Adjuster): Concern {
+  switch (kind) {
+    case 'throttleStop':
+    case 'synchronisingScrew':
+    case 'idleKnob':
+      return 'rest';
+    case 'cable':
+    case 'tieRod':
+      return 'linkage';
+    case 'fuelScrew':
+    case 'airScrew':
+    case 'jetNut':
+      return 'mixture';
+    default:
+      return assertNever(kind);
+  }
 }

@@ -1,4 +1,5 @@
 import type { Problem } from '../validation';
+import { concernOf } from './effect';
 import type { Setup } from './schema';
 
 /**
@@ -6,7 +7,7 @@ import type { Setup } from './schema';
  * Returns one problem for each fault with the path to it; an empty list means the setup can be worked with.
  */
 export function setupProblems(setup: Setup): readonly Problem[] {
-  return [...repeatedIds(setup), ...looseEnds(setup), ...uselessParts(setup)];
+  return [...repeatedIds(setup), ...looseEnds(setup), ...uselessParts(setup), ...contradictions(setup)];
 }
 
 function repeatedIds(setup: Setup): Problem[] {
@@ -15,6 +16,7 @@ function repeatedIds(setup: Setup): Problem[] {
     throats: setup.throats,
     adjusters: setup.adjusters,
     couplings: setup.couplings,
+    pipes: setup.pipes ?? [],
   };
   return Object.entries(lists).flatMap(([list, parts]) => {
     const seen = new Set<string>();
@@ -41,6 +43,9 @@ function looseEnds(setup: Setup): Problem[] {
     ...setup.adjusters.flatMap((adjuster, a) =>
       (adjuster.between ?? []).flatMap((id, i) => missing(throats, id, `/adjusters/${a}/between/${i}`, 'throat')),
     ),
+    ...(setup.pipes ?? []).flatMap((pipe, p) =>
+      pipe.joins.flatMap((id, j) => missing(throats, id, `/pipes/${p}/joins/${j}`, 'throat')),
+    ),
     ...setup.couplings.flatMap((coupling, c) =>
       coupling.joins.flatMap((id, j) => missing(throats, id, `/couplings/${c}/joins/${j}`, 'throat')),
     ),
@@ -57,6 +62,26 @@ function uselessParts(setup: Setup): Problem[] {
       range.inTurns + range.outTurns > 0
         ? []
         : [{ path: `/adjusters/${a}/range`, reason: `${label} cannot be turned, so it moves nothing` }],
+    ),
+  ];
+}
+
+/** A screw either moves throttles or sets mixture, by its kind; a two-stroke's cycle is one revolution. */
+function contradictions(setup: Setup): Problem[] {
+  const cycleDeg = setup.engine.strokes * 180;
+  return [
+    ...setup.adjusters.flatMap((adjuster, a) =>
+      adjuster.acts.flatMap(({ turnedIn }, i) => {
+        const mixture = turnedIn === 'richer' || turnedIn === 'leaner';
+        if (mixture === (concernOf(adjuster) === 'mixture')) return [];
+        const does = mixture ? 'does not set a mixture' : 'does not move a throttle';
+        return [{ path: `/adjusters/${a}/acts/${i}/turnedIn`, reason: `${adjuster.label} is of a kind that ${does}` }];
+      }),
+    ),
+    ...setup.cylinders.flatMap(({ firingDeg }, c) =>
+      firingDeg < cycleDeg
+        ? []
+        : [{ path: `/cylinders/${c}/firingDeg`, reason: `a two-stroke's cycle ends at ${cycleDeg} degrees` }],
     ),
   ];
 }

@@ -26,21 +26,53 @@ export const ThroatSchema = Type.Object(
     closedAngleDeg: Type.Number({ minimum: 0.5, maximum: 30 }),
     /** Effective open area past the closed plate. */
     closedLeakageMm2: Type.Number({ minimum: 0, maximum: 200 }),
+    /** What opens the throat: a plate (the default), a slide in the bore, or a plate behind a constant-depression piston. */
+    throttle: Type.Optional(
+      Type.Union([Type.Literal('plate'), Type.Literal('slide'), Type.Literal('constantDepression')]),
+    ),
+    /** Opening of the driver's lever at which a progressive linkage picks this throat up; 0, with the first, when left out. */
+    picksUpAtDeg: Type.Optional(Type.Number({ minimum: 0, maximum: 60 })),
   },
   closed,
 );
 
-/** How a screw acts on one throat: turned in (clockwise, seen from its head) it opens or closes that throttle. */
+/**
+ * How a screw acts on one throat when it is turned in (clockwise, seen from its head): it opens or closes that throttle, or makes
+ * that throat's idle mixture richer or leaner.
+ */
 export const AdjusterActSchema = Type.Object(
-  { throat: PartId, turnedIn: Type.Union([Type.Literal('opens'), Type.Literal('closes')]) },
+  {
+    throat: PartId,
+    turnedIn: Type.Union([
+      Type.Literal('opens'),
+      Type.Literal('closes'),
+      Type.Literal('richer'),
+      Type.Literal('leaner'),
+    ]),
+  },
   closed,
 );
+
+/**
+ * Stops, synchronising screws and the knob set where throttles rest; cables and tie rods when the linkage picks them up; fuel screw,
+ * air screw and jet nut the mixture.
+ */
+const AdjusterKindSchema = Type.Union([
+  Type.Literal('throttleStop'),
+  Type.Literal('synchronisingScrew'),
+  Type.Literal('idleKnob'),
+  Type.Literal('cable'),
+  Type.Literal('tieRod'),
+  Type.Literal('fuelScrew'),
+  Type.Literal('airScrew'),
+  Type.Literal('jetNut'),
+]);
 
 export const AdjusterSchema = Type.Object(
   {
     id: PartId,
     label: Label,
-    kind: Type.Union([Type.Literal('throttleStop'), Type.Literal('synchronisingScrew'), Type.Literal('idleKnob')]),
+    kind: AdjusterKindSchema,
     acts: Type.Array(AdjusterActSchema, { minItems: 1 }),
     pitchMm: Type.Number({ exclusiveMinimum: 0, maximum: 3 }),
     /** Distance from the throttle shaft's axis to where the screw pushes. */
@@ -53,12 +85,25 @@ export const AdjusterSchema = Type.Object(
     seenFrom: Label,
     /** Expected change of the natural logarithm of airflow per turn in, if known better than by the kind's default. */
     airflowPerTurn: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 5 })),
+    /** Turns of the head that move nothing when the direction changes. */
+    backlashTurns: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
   },
   closed,
 );
 
 export const CouplingSchema = Type.Object(
   { id: PartId, label: Label, joins: Type.Array(PartId, { minItems: 2, uniqueItems: true }) },
+  closed,
+);
+
+/** A pipe that lets two throats' runners breathe with each other. */
+export const PipeSchema = Type.Object(
+  {
+    id: PartId,
+    label: Label,
+    joins: Type.Array(PartId, { minItems: 2, maxItems: 2, uniqueItems: true }),
+    boreMm: Type.Number({ exclusiveMinimum: 0, maximum: 60 }),
+  },
   closed,
 );
 
@@ -88,6 +133,8 @@ export const SetupSchema = Type.Object(
         rodMm: Type.Number({ exclusiveMinimum: 20, maximum: 600 }),
         compressionRatio: Type.Number({ minimum: 4, maximum: 16 }),
         flywheelKgM2: Type.Number({ exclusiveMinimum: 0, maximum: 10 }),
+        /** Two-strokes: largest over smallest volume of one crankcase chamber; 1.4 when left out. */
+        crankcaseRatio: Type.Optional(Type.Number({ minimum: 1.1, maximum: 2 })),
       },
       closed,
     ),
@@ -95,6 +142,7 @@ export const SetupSchema = Type.Object(
     throats: Type.Array(ThroatSchema, { minItems: 1, maxItems: 8 }),
     adjusters: Type.Array(AdjusterSchema, { minItems: 1, maxItems: 24 }),
     couplings: Type.Array(CouplingSchema, { maxItems: 8 }),
+    pipes: Type.Optional(Type.Array(PipeSchema, { maxItems: 8 })),
     targets: TargetsSchema,
   },
   closed,
@@ -103,6 +151,7 @@ export const SetupSchema = Type.Object(
 export type Cylinder = Static<typeof CylinderSchema>;
 export type Throat = Static<typeof ThroatSchema>;
 export type Adjuster = Static<typeof AdjusterSchema>;
+export type AdjusterKind = Adjuster['kind'];
 export type Coupling = Static<typeof CouplingSchema>;
 export type Targets = Static<typeof TargetsSchema>;
 export type Setup = Static<typeof SetupSchema>;

@@ -1,0 +1,4 @@
+export * from './carburetor';
+export * from './circuit';
+export * from './idlePort';
+export * from './wallFilm';

@@ -1,0 +1,88 @@
+import { exp } from '../exact';
+import type { Random } from '../random';
+import { type Adjuster, concernOf } from '../setup';
+import { type Turns, turns } from '../units';
+import { type Fault, faultsOf, sumAt } from './faults';
+
+/** How far screws stand from where they should as found, turns. Ours: what a bank shows after a season and a few hands. */
+const AS_FOUND = { rest: 0.75, knob: 0.25, linkage: 0.1, mixture: 0.25 } as const;
+/** Screw to screw difference of what one turn does, as a share. Ours. */
+const GAIN_SPREAD = 0.2;
+/** What sits on a screw follows it in steps of this, turns: it sticks a little. Ours. */
+const FRICTION_STEP = 1 / 256;
+/** A screw forced past its seat or end: its tip is ringed, and what is left of its effect. Ours. */
+const DAMAGED_EFFECT = 0.4;
+
+/** What came of turning a screw. `atEnd`: nothing was turned, so much room was left. `damaged`: it was forced. */
+export type TurnOutcome =
+  | { readonly outcome: 'turned' }
+  | { readonly outcome: 'noSuchScrew' }
+  | { readonly outcome: 'atEnd'; readonly room: Turns }
+  | { readonly outcome: 'damaged' };
+
+/** Mutable: one adjuster. Owned by one engine. */
+export interface Screw {
+  readonly adjuster: Adjuster;
+  /** Turns in from as found, as the head shows. */
+  turned(): Turns;
+  /** Turns in from where it should be that reach what it acts on. */
+  effective(): number;
+  /** The same as a movement of the lever, radians. */
+  radians(): number;
+  turn(by: Turns, force: boolean): TurnOutcome;
+  damaged(): boolean;
+}
+
+export interface ScrewMakings {
+  readonly adjuster: Adjuster;
+  readonly random: Random;
+  readonly faults: readonly Fault[];
+  /** As a season left it, or as made. */
+  readonly found: 'asLeft' | 'factory';
+}
+
+export function createScrew({ adjuster, random, faults, found }: ScrewMakings): Screw {
+  const astray = found === 'factory' ? 0 : 1;
+  const concern = adjuster.kind === 'idleKnob' ? 'knob' : concernOf(adjuster);
+  const wrong = sumAt(
+    faultsOf(faults, 'wrongBase'),
+    (f) => f.adjuster,
+    adjuster.id,
+    (f) => f.turns,
+  );
+  const asFound = astray * AS_FOUND[concern] * (2 * random.uniform() - 1) + wrong;
+  const radiansPerTurn = (adjuster.pitchMm / adjuster.leverMm) * exp(astray * GAIN_SPREAD * random.normal());
+  const dead = faultsOf(faults, 'deadScrew').some((f) => f.adjuster === adjuster.id);
+  const play = (adjuster.backlashTurns ?? 0) / 2;
+  let turned = 0;
+  let carried = 0;
+  let ruined = false;
+
+  function carry() {
+    const next = Math.min(turned + play, Math.max(turned - play, carried));
+    if (Math.abs(next - carried) >= FRICTION_STEP) carried = next;
+  }
+  const effective = () => (dead ? asFound : asFound + (ruined ? DAMAGED_EFFECT : 1) * carried);
+
+  return {
+    adjuster,
+    turned: () => turns(turned),
+    effective,
+    radians: () => effective() * radiansPerTurn,
+    damaged: () => ruined,
+    turn(by, force) {
+      const next = turned + by;
+      const room = by < 0 ? turned + adjuster.range.outTurns : adjuster.range.inTurns - turned;
+      if (Math.abs(by) <= room) {
+        turned = next;
+        carry();
+        return { outcome: 'turned' };
+      }
+      if (!force) return { outcome: 'atEnd', room: turns(room) };
+      turned = by < 0 ? -adjuster.range.outTurns : adjuster.range.inTurns;
+      ruined = true;
+      carry();
+      return { outcome: 'damaged' };
+    },
+  };
+}
