@@ -87,6 +87,8 @@ export class Manifold {
   #cameIn = 0;
   #fuelled = 0;
   #suction = 0;
+  /** Gas in the pocket as the last fuel step ended, kg. */
+  #held = 0;
 
   constructor(makings: ManifoldMakings) {
     const { pocket, throats, outside } = makings;
@@ -95,6 +97,7 @@ export class Manifold {
     this.throats = throats;
     this.#mouth = surroundings(outside.pressure, outside.temperature);
     this.#pistons = throats.some(({ throat }) => throat.throttle === 'constantDepression');
+    this.#held = pocketMass(pocket);
     this.narrow();
   }
 
@@ -109,6 +112,8 @@ export class Manifold {
   meter(dt: number): void {
     const { outside, throats, idealLambda } = this.#makings;
     const flow = this.#passed / dt;
+    const held = pocketMass(this.pocket);
+    const gasOut = this.#passed + this.#held - held;
     this.#cameIn += this.#passed;
     this.#passed = 0;
     this.#mouth.pressure = outside.pressure - (FILTER_DROP * outside.filter * Math.max(0, flow)) / throats.length;
@@ -122,7 +127,9 @@ export class Manifold {
       fuel += this.#fuelOf(t, dt) * dt;
     }
     this.#fuelled += fuel;
-    this.pocket.fuel += idealLambda === undefined ? this.#film.step(fuel, outside.cold, dt) : fuel;
+    const vapour = idealLambda === undefined ? this.#film.step({ fuelIn: fuel, gasOut }, outside.cold, dt) : fuel;
+    this.pocket.fuel += vapour;
+    this.#held = held + vapour;
     if (this.#pistons) this.narrow();
   }
 

@@ -76,7 +76,8 @@ function idleKnob(ids: readonly string[]): Adjuster {
   };
 }
 
-/** Firing orders: 1-3-2; 1-2-4-3; 1-5-3-6-2-4, evenly spaced over two revolutions. */
+/** Firing orders: 1-2 a revolution apart; 1-3-2; 1-2-4-3; 1-5-3-6-2-4, evenly spaced over two revolutions. */
+export const rackOfTwo = rackOf({ name: 'Rack of two', firingDeg: [0, 360], reference: 0, idleRpm: 1100 });
 export const rackOfThree = rackOf({ name: 'Rack of three', firingDeg: [0, 480, 240], reference: 1, idleRpm: 1100 });
 export const rackOfFour = rackOf({ name: 'Rack of four', firingDeg: [0, 180, 540, 360], reference: 2, idleRpm: 1150 });
 export const rackOfSix = rackOf({
