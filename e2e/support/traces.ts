@@ -5,9 +5,7 @@ import { seconds } from '@amber-needle/core/units';
 
 /** Ten seconds of a practice engine's idle as a trace file of `channels` channels, at 250 Hz. */
 export function idleTrace(channels: 1 | 2): string {
-  const made = createEngine(twinWithTwoStops, { seed: 3 });
-  if (made.outcome !== 'ready') throw new Error(made.reason);
-  const { engine } = made;
+  const engine = createEngine(twinWithTwoStops, { seed: 3 });
   engine.start();
   engine.advance(seconds(8));
   const rows = Array.from({ length: 2500 }, () => {

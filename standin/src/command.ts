@@ -1,4 +1,5 @@
-import type { Engine } from '@amber-needle/core/engine';
+import type { Engine, TurnOutcome } from '@amber-needle/core/engine';
+import { assertNever } from '@amber-needle/core/sequence';
 import { turns } from '@amber-needle/core/units';
 import { checkerFor } from '@amber-needle/core/validation';
 import Type, { type Static } from 'typebox';
@@ -37,12 +38,25 @@ export function carryOut(engine: Engine, command: Command): string | undefined {
       engine.blip();
       return undefined;
     case 'turn':
-      return engine.turn(command.adjuster, turns(command.turns))
-        ? undefined
-        : `Screw ${command.adjuster} cannot be turned by ${command.turns}: no such screw, or past its seat or end.`;
+      return refusalOf(engine.turn(command.adjuster, turns(command.turns)), command.adjuster);
     case 'couple':
       return engine.couple(command.coupling, command.clamped)
         ? undefined
         : `Coupling ${command.coupling} is not there, or as asked already.`;
+  }
+}
+
+function refusalOf(turned: TurnOutcome, adjuster: string): string | undefined {
+  switch (turned.outcome) {
+    case 'turned':
+      return undefined;
+    case 'noSuchScrew':
+      return `There is no screw ${adjuster}.`;
+    case 'atEnd':
+      return `Screw ${adjuster} has ${turned.room} turns left that way: nothing was turned. Forced past its seat or end it is damaged.`;
+    case 'damaged':
+      return `Screw ${adjuster} was forced past its seat or end and is damaged: it does less than it should from now on.`;
+    default:
+      return assertNever(turned);
   }
 }

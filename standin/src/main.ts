@@ -25,9 +25,7 @@ if (parsed.outcome === 'help') {
 function run(options: StandinOptions): void {
   const setup = options.setupFile === undefined ? ARCHETYPES[options.archetype] : loadSetup(options.setupFile);
   const air = standardAtmosphere(options.altitudeM);
-  const made = createEngine(setup, { seed: options.seed, air, faults: options.faults });
-  if (made.outcome === 'unsupported') fail(made.reason);
-  const { engine } = made;
+  const engine = createEngine(setup, { seed: options.seed, air, faults: options.faults });
   if (options.running) engine.start();
   const server = controlServer(engine, setup);
   server.listen(options.port, '127.0.0.1', () => {

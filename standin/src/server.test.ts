@@ -7,9 +7,7 @@ import { controlServer } from './controlServer';
 import { createSender } from './sender';
 
 function twin() {
-  const made = createEngine(twinWithTwoStops, { seed: 7 });
-  if (made.outcome !== 'ready') throw new Error(made.reason);
-  return made.engine;
+  return createEngine(twinWithTwoStops, { seed: 7 });
 }
 
 describe('the control API', () => {

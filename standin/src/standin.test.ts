@@ -7,9 +7,7 @@ import { createGaugeSet } from './gaugeSet';
 import { HELP, parseOptions } from './options';
 
 function engine() {
-  const made = createEngine(twinWithTwoStops, { seed: 7 });
-  if (made.outcome !== 'ready') throw new Error(made.reason);
-  return made.engine;
+  return createEngine(twinWithTwoStops, { seed: 7 });
 }
 
 describe('command line', () => {

@@ -1,6 +1,6 @@
 import { type Belief, type Forecast, forecastOf, moveBelief } from '../belief';
 import type { Job } from '../job';
-import { type Adjuster, actionOn } from '../setup';
+import { type Adjuster, actionOn, concernOf } from '../setup';
 import { TURN_STEP, type Turns, turns } from '../units';
 
 /** One advice asks for no more than this. Ours: past a turn nobody trusts a first guess. */
@@ -29,10 +29,10 @@ export function remainingCost({ throats, speed, speedUncertainty }: Forecast, { 
   return apart + ((speed - idleRpm) ** 2 + speedUncertainty ** 2) / idleBandRpm ** 2;
 }
 
-/** Every move that the screws' ranges and the clamped couplings allow, in whole steps. */
+/** Every move of a stop, synchronising screw or knob that the screws' ranges and the clamped couplings allow, in whole steps. */
 export function candidateMoves(job: Job, belief: Belief): readonly Candidate[] {
   return job.setup.adjusters
-    .filter((adjuster) => isFree(job, adjuster))
+    .filter((adjuster) => concernOf(adjuster) === 'rest' && isFree(job, adjuster))
     .flatMap((adjuster) =>
       stepsWithin(job, adjuster).map((by) => {
         const after = moveBelief(belief, adjuster.id, by);

@@ -1,6 +1,6 @@
 import { Matrix } from 'ml-matrix';
 import { at } from '../sequence';
-import { actionOn } from '../setup';
+import { actionOn, concernOf } from '../setup';
 import type { Turns } from '../units';
 import { type Belief, layoutOf } from './belief';
 import { symmetric } from './update';
@@ -10,6 +10,8 @@ const HAND_TURNS = 1 / 64;
 const HAND_SHARE = 0.05;
 /** After any move a throttle comes to rest a little elsewhere. Ours: a sound linkage; log airflow. */
 const RESTING = 0.0015;
+/** A mixture screw, cable or rod may have changed idle and airflow by this much; what it does by itself is not modelled. Ours; log airflow. */
+const ELSEWHERE = 0.03;
 
 /**
  * The belief after a screw was turned: each throat it acts on gains sign x exp(gain) x turns of trim,
@@ -22,6 +24,7 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns): Belie
   const index = setup.adjusters.findIndex(({ id }) => id === adjusterId);
   const adjuster = setup.adjusters[index];
   if (adjuster === undefined) return belief;
+  if (concernOf(adjuster) !== 'rest') return unsettled(belief, ELSEWHERE);
   const gain = Math.exp(at(belief.mean, layout.gain(index)));
   const mean = [...belief.mean];
   const slopes = Matrix.eye(layout.size);

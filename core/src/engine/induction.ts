@@ -13,8 +13,8 @@ import {
 
 /** Suction reaches the jets through passages full of fuel: it is smoothed with this time constant, s. Ours. */
 const PASSAGE_LAG = 0.01;
-/** Free area of an airflow meter held on a mouth, m2. Ours: costs an idle about a hundredth of its air. */
-const METER_AREA = 80e-6;
+/** Free area of an airflow meter held on a mouth over that of the idling throttle. Ours: it costs an idle about a hundredth of its air. */
+const METER_AREA = 6;
 /** Pressure drop of a clean filter over air flow, Pa per kg/s and cylinder of full flow; air under the box is warmer. Ours. */
 const FILTER_DROP = 60e3;
 export const BOX_WARMING = 8;
@@ -34,6 +34,8 @@ export class ThroatAir {
   readonly throat: Throat;
   readonly carburetor: Carburetor;
   readonly leakage: number;
+  /** m2 */
+  readonly meterArea: number;
   metered = false;
   /** Effective area now, m2. */
   area = 0;
@@ -47,6 +49,7 @@ export class ThroatAir {
     this.throat = throat;
     this.carburetor = carburetor;
     this.leakage = leakage;
+    this.meterArea = METER_AREA * (carburetor.idleArea + leakage);
   }
 
   get opening(): number {
@@ -138,7 +141,7 @@ export class Manifold {
     let area = this.#makings.leak;
     for (const t of this.throats) {
       const throttle = t.throttleArea() + t.leakage;
-      t.area = t.metered ? inARow(throttle, METER_AREA) : throttle;
+      t.area = t.metered ? inARow(throttle, t.meterArea) : throttle;
       area += t.area;
     }
     this.#area = area;

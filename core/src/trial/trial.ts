@@ -37,9 +37,8 @@ const READING_TIME = seconds(8);
  */
 export function runTrial(options: TrialOptions): TrialResult {
   const { setup, seed } = options;
-  const made = createEngine(setup, { seed });
-  if (made.outcome === 'unsupported') throw new Error(made.reason);
-  const bench = createBench(made.engine, setup, seed);
+  const engine = createEngine(setup, { seed });
+  const bench = createBench(engine, setup, seed);
   const ids = seededRandom(seed ^ 0x1d5);
   let events: readonly JobEvent[] = [];
 
@@ -50,7 +49,7 @@ export function runTrial(options: TrialOptions): TrialResult {
   }
   const result = (outcome: TrialResult['outcome']): TrialResult => {
     bench.wait(SETTLING_TIME);
-    return { events, outcome, truth: made.engine.truth() };
+    return { events, outcome, truth: engine.truth() };
   };
 
   log({ kind: 'opened', machine: options.machine, complaint: options.complaint, setup });
@@ -64,12 +63,12 @@ export function runTrial(options: TrialOptions): TrialResult {
         log({ kind: 'finished', outcome: 'balanced', probability: advice.grounds.probability });
         return result('finished');
       case 'turn':
-        if (!made.engine.turn(advice.adjuster, advice.turns)) return result('refused');
+        if (engine.turn(advice.adjuster, advice.turns).outcome !== 'turned') return result('refused');
         bench.wait(HAND_TIME);
         log({ kind: 'move', adjuster: advice.adjuster, turns: advice.turns, advisedTurns: advice.turns });
         break;
       case 'couple':
-        made.engine.couple(advice.coupling, advice.state === 'clamped');
+        engine.couple(advice.coupling, advice.state === 'clamped');
         bench.wait(HAND_TIME);
         log({ kind: 'coupled', coupling: advice.coupling, state: advice.state });
         break;
@@ -79,7 +78,7 @@ export function runTrial(options: TrialOptions): TrialResult {
       case 'read':
         if (advice.purpose === 'zeroGauges') {
           log(zeroFromSignal(bench.read(READING_TIME)));
-          made.engine.start();
+          engine.start();
           bench.wait(SETTLING_TIME);
         } else {
           const reading = bench.read(READING_TIME);

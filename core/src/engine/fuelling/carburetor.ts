@@ -20,6 +20,8 @@ const PISTON_CHORD = 0.6;
 export interface Carburetor {
   readonly state: CarburetorState;
   readonly piston: PistonState;
+  /** Effective area of the throttle at its factory idle, m2. */
+  readonly idleArea: number;
   /** Share of the choke that is on. */
   choke: number;
   /** Fuel in kg/s; the pump's share comes with the opening's change since the last call. */
@@ -42,6 +44,7 @@ export function createCarburetor(throat: Throat, design: IdleDesign): Carburetor
   const carburetor: Carburetor = {
     state,
     piston,
+    idleArea: throttleArea(throat, design.opening),
     choke: 0,
     fuel(metering, dt) {
       const metered = meters.fuel(metering, dt, state) * (1 + CHOKE_ENRICHMENT * carburetor.choke);
