@@ -27,6 +27,8 @@ const PIPE_DISCHARGE = 0.7;
 const DEFAULT_CRANKCASE_RATIO = 1.4;
 /** Gas is stepped in halves above this speed, in quarters above twice as much: some 3 degrees of crank at the most. */
 const HALVE_ABOVE = 2500;
+/** A two-stroke exchanges gas all the time and needs halves from the start. */
+const COARSEST = { 4: 1, 2: 2 } as const;
 /** Steps between two looks at fuel, at the driver's lever and at the temperatures. */
 const FUEL_EVERY = 5;
 const LEVER_EVERY = 5;
@@ -103,6 +105,7 @@ export function createMachine(makings: MachineMakings): Machine {
   const means = new CycleMeans({ manifolds, throats, behind: manifoldOfThroat, cylinders });
   const driver = createDriver();
   const thermal = createThermal(displacement, air.temperature, makings.coolant);
+  const coarsest = COARSEST[setup.engine.strokes];
   const turn: CrankStep = { angle: 0, dt, torque: 0 };
   const now = { friction: 1.0, lever: radians(0), steps: 0, fuelledBefore: 0 };
   const slow: ((dt: number) => void)[] = [];
@@ -169,7 +172,7 @@ export function createMachine(makings: MachineMakings): Machine {
       slow.push(heed);
     },
     step() {
-      const parts = crank.speed() > HALVE_ABOVE ? (crank.speed() > 2 * HALVE_ABOVE ? 4 : 2) : 1;
+      const parts = coarsest * (crank.speed() > HALVE_ABOVE ? 2 : 1) * (crank.speed() > 2 * HALVE_ABOVE ? 2 : 1);
       turn.dt = dt / parts;
       for (let part = 0; part < parts; part += 1) gasStep();
       now.steps += 1;

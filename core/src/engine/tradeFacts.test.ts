@@ -97,7 +97,10 @@ describe('air', () => {
 describe('fuel', () => {
   it('a shared manifold with uneven firing leaves one cylinder lean, and it changes sides with the firing order', () => {
     const shared = ARCHETYPES.vTwinShared;
-    const exchanged = { ...shared, cylinders: shared.cylinders.map((c, i) => ({ ...c, firingDeg: i === 0 ? 0 : 315 })) };
+    const exchanged = {
+      ...shared,
+      cylinders: shared.cylinders.map((c, i) => ({ ...c, firingDeg: i === 0 ? 0 : 315 })),
+    };
     const lambdas = (setup: typeof shared) => {
       const engine = createEngine(setup, { seed: 1, found: 'factory' });
       engine.start();
@@ -114,7 +117,8 @@ describe('fuel', () => {
 
   it('flooding, a high float and a choke left on make it rich; a low float and a starved main lean', () => {
     const base = lambdaOf(idling('vTwin'));
-    const wrong = (fault: NonNullable<EngineOptions['faults']>[number]) => lambdaOf(idling('vTwin', { faults: [fault] }));
+    const wrong = (fault: NonNullable<EngineOptions['faults']>[number]) =>
+      lambdaOf(idling('vTwin', { faults: [fault] }));
     expect(wrong({ kind: 'flooding', throat: '1', share: 0.3 })).toBeLessThan(base * 0.9);
     expect(wrong({ kind: 'chokeStuck', share: 0.3 })).toBeLessThan(base * 0.9);
     const cruise = (fault: NonNullable<EngineOptions['faults']>) =>
@@ -210,7 +214,10 @@ describe('linkage', () => {
   });
 
   it('backlash swallows the first part of a turn back', () => {
-    const slack = { ...ARCHETYPES.twin, adjusters: ARCHETYPES.twin.adjusters.map((a) => ({ ...a, backlashTurns: 0.25 })) };
+    const slack = {
+      ...ARCHETYPES.twin,
+      adjusters: ARCHETYPES.twin.adjusters.map((a) => ({ ...a, backlashTurns: 0.25 })),
+    };
     const engine = createEngine(slack, { seed: 1, found: 'factory', heldAt: rpm(1050) });
     engine.start();
     const after = (by: number) => {
