@@ -1,4 +1,4 @@
-import { type Pascals, type Rpm, radiansPerSecondFromRpm, rpm, rpmFromRadiansPerSecond } from '../units';
+import { type Rpm, radiansPerSecondFromRpm, rpm, rpmFromRadiansPerSecond } from '../units';
 import type { CrankStep } from './cylinder';
 import { frictionMeanEffectivePressure } from './friction';
 import { type Load, loadInertia, loadTorque } from './load';
@@ -32,6 +32,8 @@ export class Crankshaft {
   #angle = 0;
   #cranking = 0;
   #net = 0;
+  /** Nm */
+  #friction = 0;
   #lit = false;
   #load: Load = { kind: 'none' };
 
@@ -68,14 +70,18 @@ export class Crankshaft {
   netTorque(): number {
     return this.#net;
   }
+  /** Works out friction at the present speed; `factor` is 1 on a warm engine. */
+  drag(factor: number): void {
+    this.#friction = frictionMeanEffectivePressure(this.speed()) * this.#perPressure * factor;
+  }
   load(load: Load): void {
     this.#load = load;
     this.#inertia = this.#makings.inertia + loadInertia(load);
   }
 
-  /** A step under the gas's torque: what came of it. `frictionFactor`: 1 on a warm engine. */
-  step({ torque, dt }: CrankStep, frictionFactor: number): 'turns' | 'cycleDone' | 'stalled' {
-    this.#turn(torque, frictionFactor, dt);
+  /** A step under the gas's torque: what came of it. */
+  step({ torque, dt }: CrankStep): 'turns' | 'cycleDone' | 'stalled' {
+    this.#turn(torque, dt);
     if (this.#omega < STALL_SPEED) {
       this.#omega = 0;
       this.#lit = false;
@@ -87,10 +93,9 @@ export class Crankshaft {
     return 'cycleDone';
   }
 
-  #turn(gasTorque: number, frictionFactor: number, dt: number): void {
+  #turn(gasTorque: number, dt: number): void {
     const { heldAt } = this.#makings;
-    const pressure: Pascals = frictionMeanEffectivePressure(rpmFromRadiansPerSecond(this.#omega));
-    this.#net = gasTorque - pressure * this.#perPressure * frictionFactor;
+    this.#net = gasTorque - this.#friction;
     if (heldAt !== undefined) {
       this.#omega = radiansPerSecondFromRpm(heldAt);
       return;

@@ -34,6 +34,7 @@ export class FourStroke implements Cylinder {
   readonly #tables: FourStrokeTables;
   readonly #makings: CylinderMakings;
   readonly #pocket: Pocket;
+  readonly #firing: number;
   #exhausted = 0;
   #sparks = 0;
   #work = 0;
@@ -42,6 +43,7 @@ export class FourStroke implements Cylinder {
   constructor(tables: FourStrokeTables, makings: CylinderMakings) {
     this.#tables = tables;
     this.#makings = makings;
+    this.#firing = makings.firing;
     this.#pocket = {
       air: 0,
       burnt: (makings.conditions.pressure * tables.clearance) / (AIR_GAS_CONSTANT * RESIDUAL_TEMPERATURE),
@@ -63,7 +65,7 @@ export class FourStroke implements Cylinder {
   }
 
   step(now: CrankStep): void {
-    let angle = now.angle - this.#makings.firing;
+    let angle = now.angle - this.#firing;
     if (angle < 0) angle += FOUR_STROKE_CYCLE;
     const { slope } = this.#tables;
     if (angle > INTAKE_OPENS && angle < INTAKE_CLOSES) {

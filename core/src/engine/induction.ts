@@ -42,7 +42,7 @@ export class ThroatAir {
   /** Air over the last fuel step, kg/s, and its sum since it was last taken, kg. */
   flow = 0;
   drawn = 0;
-  #opening = 0;
+  readonly metering = { air: 0, depression: 0, density: 0, opening: 0 };
   #throttle = 0;
 
   constructor(throat: Throat, carburetor: Carburetor, leakage: number) {
@@ -52,12 +52,9 @@ export class ThroatAir {
     this.meterArea = METER_AREA * (carburetor.idleArea + leakage);
   }
 
-  get opening(): number {
-    return this.#opening;
-  }
   /** Sets the throttle; the geometry is worked out once, here. */
   open(opening: number): void {
-    this.#opening = opening;
+    this.metering.opening = opening;
     this.#throttle = this.carburetor.throttle(opening);
   }
   throttleArea(): number {
@@ -83,6 +80,7 @@ export class Manifold {
   readonly #makings: ManifoldMakings;
   readonly #film = createWallFilm();
   readonly #mouth: Surroundings;
+  readonly #ambient: number;
   /** Whether a throat narrows by itself: a piston that rises and falls. */
   readonly #pistons: boolean;
   #area = 0;
@@ -97,6 +95,7 @@ export class Manifold {
     const { pocket, throats, outside } = makings;
     this.#makings = makings;
     this.pocket = pocket;
+    this.#ambient = outside.pressure;
     this.throats = throats;
     this.#mouth = surroundings(outside.pressure, outside.temperature);
     this.#pistons = throats.some(({ throat }) => throat.throttle === 'constantDepression');
@@ -107,7 +106,7 @@ export class Manifold {
   /** A step of gas through all throats and leaks, s. */
   breathe(dt: number): void {
     const pressure = pocketPressure(this.pocket);
-    this.depressed += (this.#makings.outside.pressure - pressure) * dt;
+    this.depressed += (this.#ambient - pressure) * dt;
     this.#passed += breatheAt(pressure, this.pocket, this.#area, this.#mouth, dt);
   }
 
@@ -150,10 +149,12 @@ export class Manifold {
   /** Fuel for one throat's share of the air that passed, kg/s. */
   #fuelOf(t: ThroatAir, dt: number): number {
     const { outside, idealLambda } = this.#makings;
-    const air = Math.max(0, t.flow);
-    if (idealLambda !== undefined) return air / (AIR_FUEL_RATIO * idealLambda);
-    const depression = Math.max(0, this.#suction);
-    return t.carburetor.fuel({ air, depression, density: outside.density, opening: t.opening }, dt);
+    const { metering } = t;
+    metering.air = Math.max(0, t.flow);
+    if (idealLambda !== undefined) return metering.air / (AIR_FUEL_RATIO * idealLambda);
+    metering.depression = Math.max(0, this.#suction);
+    metering.density = outside.density;
+    return t.carburetor.fuel(metering, dt);
   }
 
   /** Gas and liquid in it, kg. */

@@ -29,9 +29,8 @@ const DEFAULT_CRANKCASE_RATIO = 1.4;
 const HALVE_ABOVE = 2500;
 /** A two-stroke exchanges gas all the time and needs halves from the start. */
 const COARSEST = { 4: 1, 2: 2 } as const;
-/** Steps between two looks at fuel, at the driver's lever and at the temperatures. */
+/** Steps between two looks at fuel, speed and lever, and at the temperatures. */
 const FUEL_EVERY = 5;
-const LEVER_EVERY = 5;
 const SLOW_EVERY = 500;
 
 /** Everything a machine is put together from. */
@@ -105,9 +104,9 @@ export function createMachine(makings: MachineMakings): Machine {
   const means = new CycleMeans({ manifolds, throats, behind: manifoldOfThroat, cylinders });
   const driver = createDriver();
   const thermal = createThermal(displacement, air.temperature, makings.coolant);
-  const coarsest = COARSEST[setup.engine.strokes];
+  const coarsest: number = COARSEST[setup.engine.strokes];
   const turn: CrankStep = { angle: 0, dt, torque: 0 };
-  const now = { friction: 1.0, lever: radians(0), steps: 0, fuelledBefore: 0 };
+  const now = { lever: radians(0), steps: 0, parts: coarsest, fuelledBefore: 0 };
   const slow: ((dt: number) => void)[] = [];
 
   function move() {
@@ -118,8 +117,17 @@ export function createMachine(makings: MachineMakings): Machine {
     for (const manifold of manifolds) manifold.narrow();
   }
 
-  function moveLever() {
-    const next = driver.step(crank.speed(), LEVER_EVERY * dt);
+  /** Everything that changes slowly enough to be looked at every millisecond. */
+  function lookAtSpeed() {
+    const speed = crank.speed();
+    now.parts = coarsest * (speed > HALVE_ABOVE ? 2 : 1) * (speed > 2 * HALVE_ABOVE ? 2 : 1);
+    turn.dt = dt / now.parts;
+    crank.drag(thermal.frictionFactor());
+    moveLever(speed);
+  }
+
+  function moveLever(speed: Rpm) {
+    const next = driver.step(speed, FUEL_EVERY * dt);
     if (driver.letGo()) makings.letGo();
     if (next === now.lever) return;
     now.lever = next;
@@ -132,7 +140,6 @@ export function createMachine(makings: MachineMakings): Machine {
     const burnt = conditions.lit ? fuelled - now.fuelledBefore : 0;
     now.fuelledBefore = fuelled;
     thermal.step((burnt * LOWER_HEATING_VALUE) / passed, passed);
-    now.friction = thermal.frictionFactor();
     conditions.evaporated = thermal.evaporated();
     outside.cold = thermal.cold();
     for (const heed of slow) heed(passed);
@@ -143,7 +150,7 @@ export function createMachine(makings: MachineMakings): Machine {
     turn.torque = 0;
     for (const cylinder of cylinders) cylinder.step(turn);
     conditions.lit = crank.lit();
-    const came = crank.step(turn, now.friction);
+    const came = crank.step(turn);
     means.push(crank.netTorque() * turn.dt);
     if (came === 'cycleDone') means.closeCycle();
     if (came === 'stalled') means.forget();
@@ -156,6 +163,7 @@ export function createMachine(makings: MachineMakings): Machine {
   }
 
   move();
+  lookAtSpeed();
   return {
     manifolds,
     throats,
@@ -172,14 +180,12 @@ export function createMachine(makings: MachineMakings): Machine {
       slow.push(heed);
     },
     step() {
-      const parts = coarsest * (crank.speed() > HALVE_ABOVE ? 2 : 1) * (crank.speed() > 2 * HALVE_ABOVE ? 2 : 1);
-      turn.dt = dt / parts;
-      for (let part = 0; part < parts; part += 1) gasStep();
+      for (let part = now.parts; part > 0; part -= 1) gasStep();
       now.steps += 1;
       means.pass(dt);
       if (now.steps % FUEL_EVERY !== 0) return;
       for (const manifold of manifolds) manifold.meter(FUEL_EVERY * dt);
-      if (now.steps % LEVER_EVERY === 0) moveLever();
+      lookAtSpeed();
       if (now.steps % SLOW_EVERY === 0) warm();
     },
   };

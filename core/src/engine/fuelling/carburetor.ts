@@ -40,7 +40,7 @@ export function createCarburetor(throat: Throat, design: IdleDesign): Carburetor
   const mouth = (Math.PI / 4) * square(bore);
   const idleFuel = design.air / (AIR_FUEL_RATIO * design.lambda);
   const meters = circuitOf(throat, design, bore, piston);
-  let before = design.opening;
+  const last = { opening: design.opening };
   const carburetor: Carburetor = {
     state,
     piston,
@@ -48,8 +48,8 @@ export function createCarburetor(throat: Throat, design: IdleDesign): Carburetor
     choke: 0,
     fuel(metering, dt) {
       const metered = meters.fuel(metering, dt, state) * (1 + CHOKE_ENRICHMENT * carburetor.choke);
-      const shot = meters.pump ? Math.max(0, metering.opening - before) * PUMP_SECONDS_PER_RADIAN * idleFuel : 0;
-      before = metering.opening;
+      const shot = meters.pump ? Math.max(0, metering.opening - last.opening) * PUMP_SECONDS_PER_RADIAN * idleFuel : 0;
+      last.opening = metering.opening;
       return metered + state.flooding * idleFuel + shot / dt;
     },
     throttle: (opening) => throttleArea(throat, opening),

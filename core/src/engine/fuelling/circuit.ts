@@ -5,7 +5,7 @@ const FUEL_DENSITY = 745;
 const GRAVITY = 9.80665;
 export const JETTING_DENSITY = dryAirDensity({ pressure: STANDARD_PRESSURE, temperature: STANDARD_TEMPERATURE });
 
-/** What a throat meters from, averaged over a fuel step. */
+/** What a throat meters from, averaged over a fuel step. Written in place by the throat, read only by the circuits. */
 export interface Metering {
   /** Air through the throat, kg/s, never negative. */
   readonly air: number;
