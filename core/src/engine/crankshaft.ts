@@ -1,7 +1,7 @@
 import { type Rpm, radiansPerSecondFromRpm, rpm, rpmFromRadiansPerSecond } from '../units';
 import type { CrankStep } from './cylinder';
 import { frictionMeanEffectivePressure } from './friction';
-import { type Load, loadInertia, loadTorque } from './load';
+import { Drivetrain, type Load } from './load';
 
 /** The starter holds this speed until the engine runs by itself, for so long at the most, s. Ours. */
 const STARTER_SPEED = radiansPerSecondFromRpm(rpm(700));
@@ -24,10 +24,10 @@ export interface CrankshaftMakings {
 /** Crank, flywheel, starter and ignition. Mutable, owned by the engine; a class so that its fields are written in place. */
 export class Crankshaft {
   readonly #makings: CrankshaftMakings;
+  readonly #drive = new Drivetrain();
   readonly #cycle: number;
   /** Friction torque for a friction pressure, m3. */
   readonly #perPressure: number;
-  #inertia: number;
   #omega = 0;
   #angle = 0;
   #cranking = 0;
@@ -35,13 +35,11 @@ export class Crankshaft {
   /** Nm */
   #friction = 0;
   #lit = false;
-  #load: Load = { kind: 'none' };
 
   constructor(makings: CrankshaftMakings) {
     this.#makings = makings;
     this.#cycle = makings.strokes * Math.PI;
     this.#perPressure = (makings.displacement / this.#cycle) * (makings.strokes === 2 ? TWO_STROKE_FRICTION : 1);
-    this.#inertia = makings.inertia;
   }
 
   start(): void {
@@ -66,6 +64,10 @@ export class Crankshaft {
   speed(): Rpm {
     return rpmFromRadiansPerSecond(this.#omega);
   }
+  /** Speed of the vehicle over the ground, m/s. */
+  roadSpeed(): number {
+    return this.#drive.roadSpeed();
+  }
   /** Torque that was left for the load in the last step, Nm. */
   netTorque(): number {
     return this.#net;
@@ -75,8 +77,7 @@ export class Crankshaft {
     this.#friction = frictionMeanEffectivePressure(this.speed()) * this.#perPressure * factor;
   }
   load(load: Load): void {
-    this.#load = load;
-    this.#inertia = this.#makings.inertia + loadInertia(load);
+    this.#drive.load(load);
   }
 
   /** A step under the gas's torque: what came of it. */
@@ -94,13 +95,14 @@ export class Crankshaft {
   }
 
   #turn(gasTorque: number, dt: number): void {
-    const { heldAt } = this.#makings;
+    const { heldAt, inertia } = this.#makings;
     this.#net = gasTorque - this.#friction;
     if (heldAt !== undefined) {
       this.#omega = radiansPerSecondFromRpm(heldAt);
       return;
     }
-    this.#omega += ((this.#net - loadTorque(this.#load, this.#omega)) / this.#inertia) * dt;
+    const against = this.#drive.step(this.#omega, dt);
+    this.#omega += ((this.#net - against) / (inertia + this.#drive.inertia())) * dt;
     this.#cranking = this.#lit ? this.#cranking - dt : 0;
     if (this.#cranking > 0) this.#omega = Math.max(this.#omega, STARTER_SPEED);
   }

@@ -2,7 +2,16 @@ import { type AirState, standardAtmosphere } from '../air';
 import { seededRandom } from '../random';
 import { at } from '../sequence';
 import { enrichmentOn, type Setup } from '../setup';
-import { type Kelvins, type Pascals, pascals, type Rpm, type Seconds, seconds, type Turns } from '../units';
+import {
+  type Kelvins,
+  type Pascals,
+  pascals,
+  type Radians,
+  type Rpm,
+  type Seconds,
+  seconds,
+  type Turns,
+} from '../units';
 import type { Ignition } from './burn';
 import type { EngineTruth } from './cycleMeans';
 import type { Hand } from './driver';
@@ -50,6 +59,10 @@ export interface EngineSensors {
   readonly exhausts: readonly ExhaustSensors[];
   readonly ambient: Pascals;
   readonly coolant: Kelvins;
+  /** Opening of the driver's lever. */
+  readonly lever: Radians;
+  /** Speed over the ground, m/s; 0 on the stand. */
+  readonly roadSpeed: number;
 }
 
 /** Masses in and out since the engine was made, kg: what came in is what went out and what is held. */
@@ -233,6 +246,8 @@ function door({ setup, machine, screws, linkage, faults, dt }: Parts): Engine {
       exhausts: cylinders.map((cylinder) => ({ ...cylinder.exhaust, sparks: cylinder.sparks() })),
       ambient: pascals(ambient),
       coolant: machine.thermal.temperature(),
+      lever: machine.lever(),
+      roadSpeed: crank.roadSpeed(),
     }),
     truth: () => machine.means.truth(setup.engine.strokes / 2),
     account: () => accountOf(machine),

@@ -4,5 +4,6 @@ export type { Hand } from './driver';
 export * from './engine';
 export * from './faults';
 export * from './friction';
-export * from './load';
+export type { Load, Vehicle } from './load';
+export * from './ride';
 export type { TurnOutcome } from './screws';

@@ -68,6 +68,7 @@ export interface Machine {
   readonly thermal: Thermal;
   readonly outside: Outside;
   step(): void;
+  lever(): Radians;
   /** Reads the linkage again: a screw was turned or a coupling clamped. */
   moved(): void;
   /** Called every tenth of a second of engine time. */
@@ -176,6 +177,7 @@ export function createMachine(makings: MachineMakings): Machine {
     thermal,
     outside,
     moved: move,
+    lever: () => now.lever,
     onSlow(heed) {
       slow.push(heed);
     },

@@ -39,6 +39,7 @@ function columnFor(name: string): TraceColumn | undefined {
   if (name === 't_s') return { kind: 'time', name, scale: 's' };
   if (name === 't_ms') return { kind: 'time', name, scale: 'ms' };
   if (name === 'rpm') return { kind: 'speed', name };
+  if (name === 'throttle_pct') return { kind: 'throttle', name };
   if (/^lambda[1-8]?$/.test(name)) return { kind: 'lambda', name };
   const [, stem, unit] = /^(v[1-8])_([a-z0-9]+)$/.exec(name) ?? [];
   if (stem !== undefined && unit !== undefined && isPressureUnit(unit)) return { kind: 'pressure', name, stem, unit };
@@ -47,6 +48,6 @@ function columnFor(name: string): TraceColumn | undefined {
 
 function unknown(raw: string, line: number): TraceProblem {
   const units = PRESSURE_UNITS.join(', ');
-  const reason = `Column "${raw}" is not understood. Known: t_s, t_ms, v1 to v8 with a unit (${units}), rpm, lambda1.`;
+  const reason = `Column "${raw}" is not understood. Known: t_s, t_ms, v1 to v8 with a unit (${units}), rpm, throttle_pct, lambda1.`;
   return { line, kind: 'unknownColumn', reason, fatal: false };
 }

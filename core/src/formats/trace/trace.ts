@@ -44,6 +44,8 @@ export type TraceColumn =
   | { readonly kind: 'time'; readonly name: string; readonly scale: 's' | 'ms' }
   | { readonly kind: 'pressure'; readonly name: string; readonly stem: string; readonly unit: PressureUnit }
   | { readonly kind: 'speed'; readonly name: string }
+  /** Opening of the driver's lever, percent of its travel. */
+  | { readonly kind: 'throttle'; readonly name: string }
   | { readonly kind: 'lambda'; readonly name: string };
 
 /** A whole trace: column descriptions and rows of numbers; NaN where a cell was empty. */

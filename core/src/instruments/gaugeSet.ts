@@ -1,0 +1,49 @@
+import type { Engine } from '../engine';
+import type { TraceColumn } from '../formats/trace';
+import { seededRandom } from '../random';
+import type { Setup } from '../setup';
+import { type KiloPascals, kiloPascals, pascals, seconds, toKiloPascals } from '../units';
+import { createTransducer } from './transducer';
+
+/** Transducers on an engine's runners and a tachometer: what a bench reads. Mutable. */
+export interface GaugeSet {
+  readonly columns: readonly TraceColumn[];
+  /** Runs the engine on to the next sample and reads it: time, a depression for each throat in kPa, rpm. */
+  take(): readonly number[];
+  /** Zero error of each channel. */
+  readonly offsets: readonly KiloPascals[];
+}
+
+export interface GaugeSetMakings {
+  readonly setup: Setup;
+  readonly engine: Engine;
+  readonly seed: number;
+  readonly rateHz: number;
+}
+
+/** Gauges get a seed of their own, apart from the engine's: changing one must not change the other. */
+const GAUGE_SEED = 0x5eed;
+
+export function createGaugeSet({ setup, engine, seed, rateHz }: GaugeSetMakings): GaugeSet {
+  const random = seededRandom(seed ^ GAUGE_SEED);
+  const transducers = setup.throats.map(() => createTransducer(random));
+  const between = seconds(1 / rateHz);
+  let taken = 0;
+  return {
+    columns: [
+      { kind: 'time', name: 't_s', scale: 's' },
+      ...setup.throats.map(
+        (_, i): TraceColumn => ({ kind: 'pressure', name: `v${i + 1}_kpa`, stem: `v${i + 1}`, unit: 'kpa' }),
+      ),
+      { kind: 'speed', name: 'rpm' },
+    ],
+    offsets: transducers.map(({ offset }) => kiloPascals(offset / 1000)),
+    take() {
+      engine.advance(between);
+      taken += 1;
+      const { speed, runnerPressures, ambient } = engine.sensors();
+      const shown = transducers.map((t, i) => t.show(pascals(ambient - (runnerPressures[i] ?? ambient)), between));
+      return [taken / rateHz, ...shown.map((p) => Math.round(toKiloPascals(p) * 1000) / 1000), Math.round(speed)];
+    },
+  };
+}
