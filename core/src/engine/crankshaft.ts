@@ -5,7 +5,7 @@ import { Drivetrain, type Load } from './load';
 
 /** The starter holds this speed until the engine runs by itself, for so long at the most, s. Ours. */
 const STARTER_SPEED = radiansPerSecondFromRpm(rpm(700));
-const STARTER_TIME = 1.5;
+const STARTER_TIME = 3;
 /** Below this the flywheel does not carry the next compression. Ours. */
 const STALL_SPEED = radiansPerSecondFromRpm(rpm(350));
 /** A two-stroke has no valve gear and no oil to pump: this much of the four-strokes' correlation, for each of its cycles. Ours. */

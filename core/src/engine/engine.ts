@@ -8,6 +8,8 @@ import {
   pascals,
   type Radians,
   type Rpm,
+  radians,
+  radiansFromDegrees,
   type Seconds,
   seconds,
   type Turns,
@@ -34,6 +36,8 @@ const BOIL_TIME = 20;
 const WORK_PER_DEGREE = 0.006;
 /** Depression at which a vacuum advance has all its travel, Pa. common practice, no source. */
 const ADVANCE_ALL = 40_000;
+/** A choke's cam opens the throttles by this when it is all on. Ours. */
+const FAST_IDLE = radiansFromDegrees(4);
 /** Above this a stop counts as hot: fuel in the bowls warms up afterwards, K. Ours. */
 const HOT = 350;
 
@@ -92,7 +96,7 @@ export interface Engine {
   couple(coupling: string, clamped: boolean): boolean;
   /** Air filters and their box, on (as built) or off. */
   filters(on: boolean): void;
-  /** Share of the choke that the hand has on. */
+  /** Share of the choke that the hand has on; its cam opens the throttles a little. */
   choke(share: number): void;
   /** Holds an airflow meter on a throat's mouth, or takes it off. False if there is no such throat. */
   meterOn(throat: string | undefined): boolean;
@@ -142,6 +146,7 @@ export function createEngine(setup: Setup, options: EngineOptions): Engine {
   const screws = setup.adjusters.map((adjuster) => createScrew({ adjuster, random, faults, found }));
   const linkage = createLinkage({ setup, nominal: factory.openings, screws, random, faults });
   const dt = options.step ?? STEP;
+  const fastIdle = { opening: 0 };
   const machine = createMachine({
     setup,
     random,
@@ -154,12 +159,12 @@ export function createEngine(setup: Setup, options: EngineOptions): Engine {
     coolant: options.coolant ?? WARM,
     idealLambda: options.idealLambda,
     heldAt: options.heldAt,
-    openings: linkage.openings,
+    openings: (lever) => linkage.openings(radians(lever + fastIdle.opening)),
     letGo: linkage.returnToRest,
   });
   applyHabits(machine, faults);
   setMixtures(machine, screws);
-  return door({ setup, machine, screws, linkage, faults, dt });
+  return door({ setup, machine, screws, linkage, faults, dt, fastIdle });
 }
 
 interface Parts {
@@ -169,9 +174,11 @@ interface Parts {
   readonly linkage: Linkage;
   readonly faults: readonly Fault[];
   readonly dt: number;
+  /** What the choke's cam opens the throttles by, radians. */
+  readonly fastIdle: { opening: number };
 }
 
-function door({ setup, machine, screws, linkage, faults, dt }: Parts): Engine {
+function door({ setup, machine, screws, linkage, faults, dt, fastIdle }: Parts): Engine {
   const { crank, throats, cylinders } = machine;
   const ambient = machine.outside.pressure;
   const warmth = machine.outside.temperature;
@@ -185,7 +192,9 @@ function door({ setup, machine, screws, linkage, faults, dt }: Parts): Engine {
     machine.outside.temperature = warmth + (on ? BOX_WARMING : 0);
   }
   function choke(share: number) {
-    for (const { carburetor } of throats) carburetor.choke = Math.max(stuck, share);
+    const on = Math.max(stuck, share);
+    fastIdle.opening = FAST_IDLE * on;
+    for (const { carburetor } of throats) carburetor.choke = on;
     machine.moved();
   }
   filters(true);

@@ -171,10 +171,12 @@ describe('fuel', () => {
       return engine;
     };
     expect(from(0).sensors().speed).toBe(0);
-    const helped = from(0.3);
+    const helped = from(0.6);
     expect(mean(helped.truth().misfires)).toBeLessThan(0.1);
     helped.hand({ kind: 'hold', speed: rpm(2000) });
-    helped.advance(seconds(300));
+    helped.advance(seconds(90));
+    helped.choke(0);
+    helped.advance(seconds(210));
     expect(helped.sensors().coolant).toBeGreaterThan(340);
   });
 });

@@ -12,7 +12,7 @@ export interface Random {
 
 /** A source of chance for a whole-number seed. */
 export function seededRandom(seed: number): Random {
-  const generator = xoroshiro128plus(seed | 0);
+  const generator = xoroshiro128plus(scattered(seed | 0));
   let spare: number | undefined;
   const uniform = () => uniformFloat64(generator);
   return {
@@ -30,4 +30,12 @@ export function seededRandom(seed: number): Random {
       return radius * cos(angle);
     },
   };
+}
+
+/** Neighbouring seeds would begin alike. Source: the finaliser of MurmurHash3 (A. Appleby, 2011, public domain). */
+function scattered(seed: number): number {
+  let h = seed;
+  h = Math.imul(h ^ (h >>> 16), 0x85ebca6b);
+  h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35);
+  return h ^ (h >>> 16);
 }

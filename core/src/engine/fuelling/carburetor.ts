@@ -10,8 +10,8 @@ import { venturiCircuit } from './venturi';
 
 /** Fuel of a full pump stroke over an idle's fuel per second, for each radian of opening. Ours: some 0.3 cc a stroke. */
 const PUMP_SECONDS_PER_RADIAN = 3;
-/** A choke that is shut makes this much richer and leaves this share of the mouth. Ours. */
-const CHOKE_ENRICHMENT = 1.5;
+/** A choke or starter that is all on adds this share of the fuel that its air needs, and leaves this share of the mouth. Ours. */
+const CHOKE_ENRICHMENT = 1.2;
 const CHOKE_OPEN_SHARE = 0.03;
 /** The chord beneath a constant-depression piston over the bore. Ours. */
 const PISTON_CHORD = 0.6;
@@ -47,7 +47,7 @@ export function createCarburetor(throat: Throat, design: IdleDesign): Carburetor
     idleArea: throttleArea(throat, design.opening),
     choke: 0,
     fuel(metering, dt) {
-      const metered = meters.fuel(metering, dt, state) * (1 + CHOKE_ENRICHMENT * carburetor.choke);
+      const metered = meters.fuel(metering, dt, state) + (CHOKE_ENRICHMENT * carburetor.choke * metering.air) / AIR_FUEL_RATIO;
       const shot = meters.pump ? Math.max(0, metering.opening - last.opening) * PUMP_SECONDS_PER_RADIAN * idleFuel : 0;
       last.opening = metering.opening;
       return metered + state.flooding * idleFuel + shot / dt;

@@ -1,0 +1,37 @@
+import Type, { type Static } from 'typebox';
+import { FaultSchema } from '../engine';
+import { checkerFor } from '../validation';
+
+const closed = { additionalProperties: false };
+
+/** What is wrong with a practice engine: nothing, one fault that the seed draws, or these. */
+const PracticeFaultsSchema = Type.Union([
+  Type.Object({ are: Type.Literal('none') }, closed),
+  Type.Object({ are: Type.Literal('drawn') }, closed),
+  Type.Object({ are: Type.Literal('chosen'), faults: Type.Array(FaultSchema, { minItems: 1, maxItems: 20 }) }, closed),
+]);
+
+/** Which practice engine: its seed, where it stands, what is wrong with it, and whether that is shown. */
+export const PracticeChoicesSchema = Type.Object(
+  {
+    seed: Type.Integer({ minimum: 0, maximum: 2_147_483_647 }),
+    altitudeM: Type.Number({ minimum: -400, maximum: 5000 }),
+    faults: PracticeFaultsSchema,
+    shown: Type.Boolean(),
+    /** Starts as on a morning of 15 C instead of warm. */
+    cold: Type.Boolean(),
+  },
+  closed,
+);
+
+export type PracticeChoices = Static<typeof PracticeChoicesSchema>;
+
+export const DEFAULT_PRACTICE: PracticeChoices = {
+  seed: 7,
+  altitudeM: 0,
+  faults: { are: 'none' },
+  shown: false,
+  cold: false,
+};
+
+export const checkPracticeChoices = checkerFor(PracticeChoicesSchema);

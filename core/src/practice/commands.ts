@@ -1,0 +1,102 @@
+import Type, { type Static } from 'typebox';
+import type { Engine, TurnOutcome } from '../engine';
+import { assertNever } from '../sequence';
+import { rpm, turns } from '../units';
+import { checkerFor } from '../validation';
+
+const closed = { additionalProperties: false };
+const bare = <K extends string>(kind: K) => Type.Object({ do: Type.Literal(kind) }, closed);
+
+/** What a hand can do at a practice engine. */
+export const PracticeCommandSchema = Type.Union([
+  bare('start'),
+  bare('stop'),
+  bare('blip'),
+  bare('warmUp'),
+  bare('letGo'),
+  Type.Object({ do: Type.Literal('hold'), rpm: Type.Number({ minimum: 500, maximum: 12_000 }) }, closed),
+  Type.Object({ do: Type.Literal('filters'), on: Type.Boolean() }, closed),
+  Type.Object({ do: Type.Literal('choke'), share: Type.Number({ minimum: 0, maximum: 1 }) }, closed),
+  Type.Object(
+    {
+      do: Type.Literal('turn'),
+      adjuster: Type.String(),
+      turns: Type.Number({ minimum: -10, maximum: 10, multipleOf: 0.0625 }),
+      forced: Type.Optional(Type.Boolean()),
+    },
+    closed,
+  ),
+  Type.Object({ do: Type.Literal('couple'), coupling: Type.String(), clamped: Type.Boolean() }, closed),
+]);
+
+export type PracticeCommand = Static<typeof PracticeCommandSchema>;
+
+export const checkPracticeCommand = checkerFor(PracticeCommandSchema);
+
+/** Hand on filters and choke: what an engine does not tell of itself. Mutable. */
+export interface HandState {
+  filters: boolean;
+  choke: number;
+  hold: number | undefined;
+}
+
+/** Carries out a command; a text says why it could not be, or what it broke. */
+export function carryOut(engine: Engine, hand: HandState, command: PracticeCommand): string | undefined {
+  switch (command.do) {
+    case 'start':
+      engine.start();
+      return undefined;
+    case 'stop':
+      engine.stop();
+      return undefined;
+    case 'blip':
+      hand.hold = undefined;
+      engine.blip();
+      return undefined;
+    case 'warmUp':
+      engine.warmUp();
+      return undefined;
+    case 'letGo':
+      hand.hold = undefined;
+      engine.hand({ kind: 'off' });
+      return undefined;
+    case 'hold':
+      hand.hold = command.rpm;
+      engine.hand({ kind: 'hold', speed: rpm(command.rpm) });
+      return undefined;
+    case 'filters':
+      hand.filters = command.on;
+      engine.filters(command.on);
+      return undefined;
+    case 'choke':
+      hand.choke = command.share;
+      engine.choke(command.share);
+      return undefined;
+    case 'turn':
+      return refusalOf(
+        engine.turn(command.adjuster, turns(command.turns), command.forced === true ? 'forced' : 'withCare'),
+        command.adjuster,
+      );
+    case 'couple':
+      return engine.couple(command.coupling, command.clamped)
+        ? undefined
+        : `Coupling ${command.coupling} is not there, or as asked already.`;
+    default:
+      return assertNever(command);
+  }
+}
+
+function refusalOf(turned: TurnOutcome, adjuster: string): string | undefined {
+  switch (turned.outcome) {
+    case 'turned':
+      return undefined;
+    case 'noSuchScrew':
+      return `There is no screw ${adjuster}.`;
+    case 'atEnd':
+      return `Screw ${adjuster} has ${turned.room} turns left that way: nothing was turned. Forced past its seat or end it would be damaged.`;
+    case 'damaged':
+      return `Screw ${adjuster} was forced past its seat or end and is damaged: from now on it does less than it should.`;
+    default:
+      return assertNever(turned);
+  }
+}

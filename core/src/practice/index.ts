@@ -1,0 +1,4 @@
+export * from './choices';
+export { checkPracticeCommand, type PracticeCommand } from './commands';
+export * from './faultTemplates';
+export * from './practiceBench';

@@ -1,0 +1,79 @@
+import { standardAtmosphere } from '../air';
+import { createEngine, type Engine, type Fault } from '../engine';
+import { createGaugeSet, type GaugeSet } from '../instruments';
+import type { Setup } from '../setup';
+import { kelvins } from '../units';
+import type { PracticeChoices } from './choices';
+import { carryOut, type HandState, type PracticeCommand } from './commands';
+import { drawFault } from './faultTemplates';
+
+/** A morning's engine: 15 C. */
+const COLD = kelvins(288.15);
+const ICE_POINT = 273.15;
+
+/** The practice engine as a panel shows it. */
+export interface PracticeState {
+  readonly setup: string;
+  readonly running: boolean;
+  readonly positions: Readonly<Record<string, number>>;
+  readonly damaged: readonly string[];
+  readonly adjusters: readonly { readonly id: string; readonly label: string }[];
+  readonly couplings: readonly { readonly id: string; readonly label: string; readonly clamped: boolean }[];
+  /** Speed that a hand holds. */
+  readonly holdRpm: number | null;
+  readonly filters: boolean;
+  readonly choke: number;
+  readonly coolantC: number;
+  /** What is wrong, where that is shown; null where it is hidden. */
+  readonly faults: readonly Fault[] | null;
+}
+
+/** A practice engine with gauges on it and a hand beside it. Mutable. */
+export interface PracticeBench {
+  readonly engine: Engine;
+  readonly gauges: GaugeSet;
+  /** A text says why a command could not be carried out, or what it broke. */
+  carryOut(command: PracticeCommand): string | undefined;
+  state(): PracticeState;
+  /** What is wrong, hidden or not: for whoever asks to be told. */
+  readonly faults: readonly Fault[];
+}
+
+export function createPracticeBench(setup: Setup, choices: PracticeChoices, rateHz: number): PracticeBench {
+  const { seed } = choices;
+  const faults = faultsOfChoices(setup, choices);
+  const air = standardAtmosphere(choices.altitudeM);
+  const engine = createEngine(setup, { seed, air, faults, ...(choices.cold ? { coolant: COLD } : {}) });
+  const hand: HandState = { filters: true, choke: 0, hold: undefined };
+  const labels = setup.adjusters.map(({ id, label }) => ({ id, label }));
+  return {
+    engine,
+    gauges: createGaugeSet({ setup, engine, seed, rateHz }),
+    faults,
+    carryOut: (command) => carryOut(engine, hand, command),
+    state: () => ({
+      setup: setup.name,
+      running: engine.running(),
+      positions: engine.positions(),
+      damaged: engine.damaged(),
+      adjusters: labels,
+      couplings: setup.couplings.map(({ id, label }) => ({ id, label, clamped: engine.clamped().includes(id) })),
+      holdRpm: hand.hold ?? null,
+      filters: hand.filters,
+      choke: hand.choke,
+      coolantC: Math.round(engine.sensors().coolant - ICE_POINT),
+      faults: choices.shown ? faults : null,
+    }),
+  };
+}
+
+function faultsOfChoices(setup: Setup, { faults, seed }: PracticeChoices): readonly Fault[] {
+  switch (faults.are) {
+    case 'none':
+      return [];
+    case 'drawn':
+      return [drawFault(setup, seed)];
+    case 'chosen':
+      return faults.faults;
+  }
+}
