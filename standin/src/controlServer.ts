@@ -1,40 +1,29 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
-import type { Engine } from '@amber-needle/core/engine';
-import type { Setup } from '@amber-needle/core/setup';
-import { carryOut, checkCommand } from './command';
+import { checkPracticeCommand, type PracticeBench } from '@amber-needle/core/practice';
 
 const BODY_LIMIT = 16 * 1024;
 
 /** The control API, on loopback only. Pages cannot reach it: it answers no cross-origin request. */
-export function controlServer(engine: Engine, setup: Setup): Server {
+export function controlServer(practice: PracticeBench): Server {
   return createServer((request, response) => {
-    answer(engine, setup, request, response).catch(() => reply(response, 500, { error: 'The stand-in failed.' }));
+    answer(practice, request, response).catch(() => reply(response, 500, { error: 'The stand-in failed.' }));
   });
 }
 
-async function answer(engine: Engine, setup: Setup, request: IncomingMessage, response: ServerResponse): Promise<void> {
+async function answer(practice: PracticeBench, request: IncomingMessage, response: ServerResponse): Promise<void> {
   if (request.headers.origin !== undefined)
     return reply(response, 403, { error: 'Pages talk to the app, not to the stand-in.' });
   const place = `${request.method} ${request.url}`;
-  if (place === 'GET /truth') return reply(response, 200, engine.truth());
-  if (place === 'GET /engine') return reply(response, 200, stateOf(engine, setup));
+  if (place === 'GET /truth') return reply(response, 200, practice.engine.truth());
+  if (place === 'GET /faults') return reply(response, 200, practice.faults);
+  if (place === 'GET /engine') return reply(response, 200, practice.state());
   if (place !== 'POST /engine') return reply(response, 404, { error: `There is no ${place} here.` });
-  const checked = checkCommand(await readBody(request));
+  const checked = checkPracticeCommand(await readBody(request));
   if (checked.outcome === 'invalid')
     return reply(response, 422, { error: 'Not a command.', problems: checked.problems });
-  const refused = carryOut(engine, checked.value);
+  const refused = practice.carryOut(checked.value);
   if (refused !== undefined) return reply(response, 409, { error: refused });
-  reply(response, 200, stateOf(engine, setup));
-}
-
-function stateOf(engine: Engine, setup: Setup) {
-  return {
-    setup: setup.name,
-    running: engine.running(),
-    positions: engine.positions(),
-    adjusters: setup.adjusters.map(({ id, label }) => ({ id, label })),
-    couplings: setup.couplings.map(({ id, label }) => ({ id, label, clamped: engine.clamped().includes(id) })),
-  };
+  reply(response, 200, practice.state());
 }
 
 async function readBody(request: IncomingMessage): Promise<unknown> {

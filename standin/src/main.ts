@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { standardAtmosphere } from '@amber-needle/core/air';
-import { createEngine } from '@amber-needle/core/engine';
 import { readSetup } from '@amber-needle/core/formats/setup';
+import { encodeTrace } from '@amber-needle/core/formats/trace';
+import { createPracticeBench } from '@amber-needle/core/practice';
 import { ARCHETYPES, type Setup } from '@amber-needle/core/setup';
 import { controlServer } from './controlServer';
-import { createGaugeSet } from './gaugeSet';
 import { HELP, parseOptions, type StandinOptions } from './options';
 import { createSender } from './sender';
 
@@ -24,10 +24,11 @@ if (parsed.outcome === 'help') {
 
 function run(options: StandinOptions): void {
   const setup = options.setupFile === undefined ? ARCHETYPES[options.archetype] : loadSetup(options.setupFile);
-  const air = standardAtmosphere(options.altitudeM);
-  const engine = createEngine(setup, { seed: options.seed, air, faults: options.faults });
-  if (options.running) engine.start();
-  const server = controlServer(engine, setup);
+  const air = standardAtmosphere(options.choices.altitudeM);
+  const practice = createPracticeBench(setup, options.choices, options.rateHz);
+  const { gauges } = practice;
+  if (options.running) practice.carryOut({ do: 'start' });
+  const server = controlServer(practice);
   server.listen(options.port, '127.0.0.1', () => {
     const { port } = server.address() as AddressInfo;
     const control = `http://127.0.0.1:${port}`;
@@ -39,7 +40,13 @@ function run(options: StandinOptions): void {
       stream: `standin-${process.pid}`,
       control,
     };
-    const gauges = createGaugeSet(setup, engine, options.seed, options.rateHz, meta);
+    let taken = 0;
+    /** Samples up to the given one as a trace of their own. */
+    const traceUpTo = (sample: number) => {
+      const rows: (readonly number[])[] = [];
+      for (; taken < sample; taken += 1) rows.push(gauges.take());
+      return encodeTrace({ meta, columns: gauges.columns, rows });
+    };
     const sender = createSender(`${options.app}/api/bench/${encodeURIComponent(options.bench)}/trace`, say);
     let simulated = 0;
     let before = performance.now();
@@ -47,7 +54,7 @@ function run(options: StandinOptions): void {
       const now = performance.now();
       simulated += Math.min(LONGEST_LEAP_S, (now - before) / 1000);
       before = now;
-      if (sender.free()) void sender.send(gauges.traceUpTo(Math.floor(simulated * options.rateHz)));
+      if (sender.free()) void sender.send(traceUpTo(Math.floor(simulated * options.rateHz)));
     }, BATCH_MS);
     for (const signal of ['SIGINT', 'SIGTERM'] as const) {
       process.once(signal, () => {

@@ -1,21 +1,17 @@
 import { parseArgs } from 'node:util';
-import { type Fault, FaultSchema } from '@amber-needle/core/engine';
+import { checkPracticeChoices, DEFAULT_PRACTICE, type PracticeChoices } from '@amber-needle/core/practice';
 import { ARCHETYPE_NAMES, type ArchetypeName, isArchetype } from '@amber-needle/core/setup';
-import { type Checked, checkerFor } from '@amber-needle/core/validation';
-import Type from 'typebox';
 
 export interface StandinOptions {
   /** Address of the app that the gauge sends to. */
   readonly app: string;
   readonly bench: string;
   readonly port: number;
-  readonly seed: number;
   readonly rateHz: number;
   readonly setupFile: string | undefined;
   readonly archetype: ArchetypeName;
-  /** How high the bench stands, m: the air is the standard atmosphere's there. */
-  readonly altitudeM: number;
-  readonly faults: readonly Fault[];
+  /** Seed, altitude, faults: the same choices as on the bench's practice panel. */
+  readonly choices: PracticeChoices;
   /** Whether the engine runs from the first moment; else it waits for the starter. */
   readonly running: boolean;
 }
@@ -32,15 +28,20 @@ export const HELP = `standin: a gauge set on a practice engine, sending to the a
   --archetype X  ${ARCHETYPE_NAMES.join(', ').padEnd(43)} (twin)
   --setup FILE   a setup document (JSON) instead of an archetype
   --altitude M   how high the bench stands, metres            (0)
-  --faults JSON  what is wrong with it, e.g.                  (nothing)
+  --faults X     what is wrong with it: none, drawn (one fault (none)
+                 that the seed picks), or a list as JSON, e.g.
                  '[{"kind":"airLeak","throat":"1","areaMm2":1}]'
+  --show-faults  tell the panel what is wrong                 (it is hidden)
+  --cold         start as on a morning of 15 C                (warm)
   --running      start the engine at once                    (it waits to be started)
   --help         this text
 
 Control API, JSON over HTTP on 127.0.0.1:
   GET  /engine   what runs, where each screw stands
   POST /engine   {"do":"start"} {"do":"stop"} {"do":"blip"} {"do":"turn","adjuster":"A","turns":0.125}
-                 {"do":"couple","coupling":"C","clamped":true}
+                 {"do":"couple","coupling":"C","clamped":true} {"do":"hold","rpm":2200} {"do":"letGo"} {"do":"warmUp"}
+               {"do":"filters","on":false} {"do":"choke","share":0.5}; a turn may be "forced":true
+  GET  /faults   what is wrong with it: for tests
   GET  /truth    the engine's own figures, which no gauge has: for tests
 `;
 
@@ -59,21 +60,13 @@ export function parseOptions(args: readonly string[]): Parsed {
   }
   if (values.help) return { outcome: 'help' };
   const port = Number(values.port);
-  const seed = Number(values.seed);
   const rateHz = Number(values.rate);
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     return { outcome: 'wrong', reason: `--port ${values.port}: give 0 to 65535` };
-  if (!Number.isInteger(seed)) return { outcome: 'wrong', reason: `--seed ${values.seed}: give a whole number` };
   if (!(rateHz >= 200 && rateHz <= 1000))
     return { outcome: 'wrong', reason: `--rate ${values.rate}: give 200 to 1000` };
-  const altitudeM = Number(values.altitude);
-  if (!(altitudeM >= -400 && altitudeM <= 5000))
-    return { outcome: 'wrong', reason: `--altitude ${values.altitude}: give -400 to 5000` };
-  const faults = readFaults(values.faults);
-  if (faults.outcome === 'invalid') {
-    const [first] = faults.problems;
-    return { outcome: 'wrong', reason: `--faults: ${first?.path ?? ''} ${first?.reason ?? 'not JSON'}` };
-  }
+  const choices = choicesOf(values);
+  if (typeof choices === 'string') return { outcome: 'wrong', reason: choices };
   if (!URL.canParse(values.app))
     return { outcome: 'wrong', reason: `--app ${values.app}: give an address such as http://127.0.0.1:3000` };
   const { archetype } = values;
@@ -86,24 +79,40 @@ export function parseOptions(args: readonly string[]): Parsed {
       app,
       bench: values.bench,
       port,
-      seed,
       rateHz,
       setupFile: values.setup,
       archetype,
-      altitudeM,
-      faults: faults.value,
+      choices,
       running: values.running,
     },
   };
 }
 
-const checkFaults = checkerFor(Type.Array(FaultSchema, { maxItems: 20 }));
+/** The choices, or a text that says which option is wrong. */
+function choicesOf(values: ReturnType<typeof parse>): PracticeChoices | string {
+  const faults = faultsOf(values.faults);
+  if (faults === undefined) return `--faults ${values.faults}: is not JSON, none or drawn`;
+  const checked = checkPracticeChoices({
+    ...DEFAULT_PRACTICE,
+    seed: Number(values.seed),
+    altitudeM: Number(values.altitude),
+    faults,
+    shown: values['show-faults'],
+    cold: values.cold,
+  });
+  if (checked.outcome === 'valid') return checked.value;
+  const [first] = checked.problems;
+  const option = /^\/altitudeM/.test(first?.path ?? '') ? 'altitude' : (first?.path.split('/')[1] ?? '');
+  return `--${option}: ${first?.path ?? ''} ${first?.reason ?? 'is wrong'}`;
+}
 
-function readFaults(text: string): Checked<readonly Fault[]> {
+function faultsOf(text: string): unknown {
+  if (text === 'none' || text === 'drawn') return { are: text };
   try {
-    return checkFaults(JSON.parse(text));
+    const faults: unknown = JSON.parse(text);
+    return Array.isArray(faults) && faults.length === 0 ? { are: 'none' } : { are: 'chosen', faults };
   } catch {
-    return { outcome: 'invalid', problems: [{ path: '/', reason: 'is not JSON' }] };
+    return undefined;
   }
 }
 
@@ -119,7 +128,9 @@ function parse(args: readonly string[]) {
       archetype: { type: 'string', default: 'twin' },
       setup: { type: 'string' },
       altitude: { type: 'string', default: '0' },
-      faults: { type: 'string', default: '[]' },
+      faults: { type: 'string', default: 'none' },
+      'show-faults': { type: 'boolean', default: false },
+      cold: { type: 'boolean', default: false },
       running: { type: 'boolean', default: false },
       help: { type: 'boolean', default: false },
     },

@@ -1,17 +1,15 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { createEngine } from '@amber-needle/core/engine';
+import { createPracticeBench, DEFAULT_PRACTICE } from '@amber-needle/core/practice';
 import { twinWithTwoStops } from '@amber-needle/core/setup';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { controlServer } from './controlServer';
 import { createSender } from './sender';
 
-function twin() {
-  return createEngine(twinWithTwoStops, { seed: 7 });
-}
-
 describe('the control API', () => {
-  const server = controlServer(twin(), twinWithTwoStops);
+  const server = controlServer(
+    createPracticeBench(twinWithTwoStops, { ...DEFAULT_PRACTICE, faults: { are: 'drawn' } }, 500),
+  );
   let url = '';
   beforeAll(async () => {
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
@@ -30,6 +28,9 @@ describe('the control API', () => {
       couplings: [{ id: 'C', clamped: false }],
     });
     expect(await (await fetch(`${url}/truth`)).json()).toMatchObject({ cycles: 0 });
+    // The fault is hidden from the panel, and told to tests.
+    expect(state.faults).toBeNull();
+    expect(await (await fetch(`${url}/faults`)).json()).toHaveLength(1);
   });
 
   it('carries commands out and answers with the state after them', async () => {

@@ -1,12 +1,13 @@
 import { adviseNextMove } from '../advice';
 import { foldBelief } from '../belief';
 import { createEngine, type Engine, type EngineTruth } from '../engine';
-import { createTransducer } from '../instruments';
+import { createGaugeSet } from '../instruments';
 import { type Bare, decide, foldJob, type JobEvent, readingFromSignal, zeroFromSignal } from '../job';
 import { type Random, seededRandom } from '../random';
+import { at } from '../sequence';
 import type { Setup } from '../setup';
 import { type SampleWindow, type SignalReading, steadyReading } from '../signal';
-import { kiloPascals, pascals, type Seconds, seconds, toKiloPascals } from '../units';
+import { kiloPascals, type Seconds, seconds } from '../units';
 
 export interface TrialOptions {
   readonly setup: Setup;
@@ -93,23 +94,16 @@ const BAROMETER = kiloPascals(101.325);
 
 /** An engine with gauges on it, in simulated time. */
 function createBench(engine: Engine, setup: Setup, seed: number) {
-  const random = seededRandom(seed ^ 0x5eed);
-  const gauges = setup.throats.map(() => createTransducer(random));
-  const step = seconds(1 / RATE_HZ);
+  const gauges = createGaugeSet({ setup, engine, seed, rateHz: RATE_HZ });
 
   function read(duration: Seconds): SignalReading {
-    const times: number[] = [];
-    const shown = setup.throats.map((): number[] => []);
-    for (let i = 0; i < duration * RATE_HZ; i += 1) {
-      engine.advance(step);
-      const { time, runnerPressures, ambient } = engine.sensors();
-      times.push(time);
-      gauges.forEach((gauge, k) => {
-        shown[k]?.push(toKiloPascals(gauge.show(pascals(ambient - (runnerPressures[k] ?? ambient)), step)));
-      });
-    }
-    const channels = setup.throats.map(({ id }, k) => ({ throat: id, depressionsKPa: shown[k] ?? [] }));
-    const window: SampleWindow = { times, channels, rpm: undefined };
+    const rows = Array.from({ length: duration * RATE_HZ }, () => gauges.take());
+    const channels = setup.throats.map(({ id }, k) => ({
+      throat: id,
+      depressionsKPa: rows.map((row) => at(row, k + 1)),
+    }));
+    // The program finds the speed from the pulses: the tachometer's column is left alone.
+    const window: SampleWindow = { times: rows.map((row) => at(row, 0)), channels, rpm: undefined };
     return steadyReading(window, setup.engine.strokes);
   }
 

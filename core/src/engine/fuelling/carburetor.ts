@@ -47,7 +47,8 @@ export function createCarburetor(throat: Throat, design: IdleDesign): Carburetor
     idleArea: throttleArea(throat, design.opening),
     choke: 0,
     fuel(metering, dt) {
-      const metered = meters.fuel(metering, dt, state) + (CHOKE_ENRICHMENT * carburetor.choke * metering.air) / AIR_FUEL_RATIO;
+      const metered =
+        meters.fuel(metering, dt, state) + (CHOKE_ENRICHMENT * carburetor.choke * metering.air) / AIR_FUEL_RATIO;
       const shot = meters.pump ? Math.max(0, metering.opening - last.opening) * PUMP_SECONDS_PER_RADIAN * idleFuel : 0;
       last.opening = metering.opening;
       return metered + state.flooding * idleFuel + shot / dt;
