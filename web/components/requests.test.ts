@@ -1,7 +1,7 @@
 import { append, move, opened } from '@amber-needle/core/testing';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { deliver, eventsAfter } from '@/features/bench/log/jobClient';
-import { practice } from '@/features/bench/panels/practiceClient';
+import { practice } from '@/features/bench/practice/practiceClient';
 import { failureText, send } from './send';
 
 function serverAnswers(status: number, body: unknown): void {

@@ -1,7 +1,9 @@
 import { createLiveSignal, type LiveSignal } from '@amber-needle/core/signal';
+import { practiceHost } from './practiceHost';
 import { readTraceFile } from './readTraceFile';
 import type { SignalRequest, SignalResponse } from './signalProtocol';
 import { networkedGauge } from './sources/networkedGauge';
+import type { SampleSource } from './sources/sampleSource';
 
 /** The signal worker: keeps the window of live samples and reads dropped files, off the page's thread. */
 
@@ -13,11 +15,19 @@ let stopSource: (() => void) | undefined;
 let fileRequest = 0;
 
 const tell = (response: SignalResponse) => postMessage(response);
+const practice = practiceHost(tell);
 
 self.addEventListener('message', ({ data }: MessageEvent<SignalRequest>) => {
   switch (data.kind) {
     case 'watch':
-      watch(data.request, data.url, data.strokes);
+      practice.leave();
+      watch(data.request, networkedGauge(data.url), data.strokes);
+      break;
+    case 'practise':
+      watch(data.request, practice.begin(data), data.setup.engine.strokes);
+      break;
+    case 'practice':
+      practice.carryOut(data.command);
       break;
     case 'mark':
       signal?.mark();
@@ -30,13 +40,13 @@ self.addEventListener('message', ({ data }: MessageEvent<SignalRequest>) => {
   }
 });
 
-function watch(request: number, url: string, strokes: 2 | 4) {
+function watch(request: number, source: SampleSource, strokes: 2 | 4) {
   stopSource?.();
   const live = createLiveSignal(strokes);
   signal = live;
   let reading = live.reading();
   let readAt = 0;
-  stopSource = networkedGauge(url).open({
+  stopSource = source.open({
     samples(batch) {
       live.push(batch);
       const now = performance.now();

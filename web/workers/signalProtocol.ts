@@ -1,10 +1,22 @@
+import type { Fault } from '@amber-needle/core/engine';
 import type { TraceProblem } from '@amber-needle/core/formats/trace';
+import type { PracticeChoices, PracticeCommand, PracticeState } from '@amber-needle/core/practice';
+import type { Setup } from '@amber-needle/core/setup';
 import type { SignalReading } from '@amber-needle/core/signal';
 import type { GaugeStatus } from '@/server/bench/hub';
 
 /** What the page asks of the signal worker. `request` numbers let late answers be told from new ones. */
 export type SignalRequest =
   | { readonly kind: 'watch'; readonly request: number; readonly url: string; readonly strokes: 2 | 4 }
+  /** Runs a practice engine here instead of watching a stream; `resume` takes it up where it was left. */
+  | {
+      readonly kind: 'practise';
+      readonly request: number;
+      readonly setup: Setup;
+      readonly choices: PracticeChoices;
+      readonly resume: PracticeResume | undefined;
+    }
+  | { readonly kind: 'practice'; readonly command: PracticeCommand }
   /** Something was turned: samples from before no longer count. */
   | { readonly kind: 'mark' }
   | { readonly kind: 'readFile'; readonly request: number; readonly file: File; readonly strokes: 2 | 4 }
@@ -26,7 +38,23 @@ export interface FileReading {
   readonly problems: readonly TraceProblem[];
 }
 
+/** Where a practice engine was left: its screws, its couplings, and whether it ran. */
+export interface PracticeResume {
+  readonly positions: Readonly<Record<string, number>>;
+  readonly clamped: readonly string[];
+  readonly running: boolean;
+}
+
 export type SignalResponse =
+  /** The practice engine's state, and why its last command could not be carried out. */
+  | {
+      readonly kind: 'practice';
+      readonly request: number;
+      readonly state: PracticeState;
+      /** What is wrong with it, for whoever asks to be told. */
+      readonly faults: readonly Fault[];
+      readonly trouble: string | undefined;
+    }
   | { readonly kind: 'live'; readonly request: number; readonly live: LiveView }
   | { readonly kind: 'gauge'; readonly request: number; readonly gauge: GaugeStatus }
   | { readonly kind: 'line'; readonly request: number; readonly state: 'open' | 'lost' }

@@ -5,6 +5,9 @@ import { bankParts } from './view/bankStrip';
 import type { Needle } from './view/needles';
 import { throatWords } from './view/throatWords';
 
+/** With more throats and places of screws than this, screws that share a place stand under one another. */
+const CROWDED = 8;
+
 interface BankStripProps {
   readonly job: Job;
   readonly needles: readonly Needle[];
@@ -17,9 +20,11 @@ interface BankStripProps {
 /** The bank as it lies: every throat with its figures, every screw at its place. */
 export function BankStrip({ job, needles, atRest, flipped, advised }: BankStripProps) {
   const compact = job.setup.throats.length > 2;
+  const parts = bankParts(job.setup, flipped);
+  const crowded = parts.length > CROWDED;
   return (
     <div className="flex min-h-0 flex-1 items-stretch overflow-x-auto">
-      {bankParts(job.setup, flipped).map((part) =>
+      {parts.map((part) =>
         part.part === 'throat' ? (
           <ThroatFigures
             key={part.throat}
@@ -29,9 +34,17 @@ export function BankStrip({ job, needles, atRest, flipped, advised }: BankStripP
             spreadKPa={job.setup.targets.spreadKPa}
             atRest={atRest}
             compact={compact}
+            mixture={part.mixture.map(({ id, label }) => ({
+              label,
+              place: positionText(job.positions[id] ?? 0),
+              on: id === advised,
+            }))}
           />
         ) : (
-          <ul key={[...part.adjusters, ...part.couplings].map(({ id }) => id).join()} className="flex items-stretch">
+          <ul
+            key={[...part.adjusters, ...part.couplings].map(({ id }) => id).join()}
+            className={clsx('flex', crowded ? 'flex-col' : 'items-stretch')}
+          >
             {part.adjusters.map(({ id, label }) => (
               <Screw
                 key={id}
@@ -39,6 +52,7 @@ export function BankStrip({ job, needles, atRest, flipped, advised }: BankStripP
                 label={label}
                 place={positionText(job.positions[id] ?? 0)}
                 on={id === advised}
+                small={crowded}
               />
             ))}
             {part.couplings.map(({ id, label }) => (
@@ -48,6 +62,7 @@ export function BankStrip({ job, needles, atRest, flipped, advised }: BankStripP
                 label={label}
                 place={job.clamped.includes(id) ? 'clamped' : 'loose'}
                 on={id === advised}
+                small={crowded}
               />
             ))}
           </ul>
@@ -65,14 +80,16 @@ interface ThroatFiguresProps {
   readonly atRest: boolean;
   /** Three throats and more share the width: the carburetor's name and the words after the unit are left out. */
   readonly compact: boolean;
+  /** Its own mixture screws. */
+  readonly mixture: readonly { readonly label: string; readonly place: string; readonly on: boolean }[];
 }
 
-function ThroatFigures({ throat, carburetor, needle, spreadKPa, atRest, compact }: ThroatFiguresProps) {
+function ThroatFigures({ throat, carburetor, needle, spreadKPa, atRest, compact, mixture }: ThroatFiguresProps) {
   const words = throatWords(needle, spreadKPa, atRest);
   return (
     <section
       aria-label={`Cylinder ${throat}`}
-      className={clsx('flex-1 py-2', compact ? 'min-w-31 px-3' : 'min-w-52 px-6')}
+      className={clsx('relative flex-1 py-2', compact ? 'min-w-31 px-3' : 'min-w-52 px-6')}
     >
       <p className="flex items-baseline gap-3 text-soft">
         <b className="text-2xl text-ink">{throat}</b>
@@ -87,10 +104,21 @@ function ThroatFigures({ throat, carburetor, needle, spreadKPa, atRest, compact 
       >
         {words.deviation}
       </p>
-      <p className="whitespace-nowrap text-lg text-soft">
+      <p className="text-lg text-soft sm:whitespace-nowrap">
         {words.depression}
         {compact ? null : words.against}
       </p>
+      <ul className={clsx('flex gap-x-4 text-sm', compact ? 'flex-col' : 'absolute right-6 bottom-2')}>
+        {mixture.map(({ label, place, on }) => (
+          <li
+            key={label}
+            aria-current={on ? 'step' : undefined}
+            className={clsx('whitespace-nowrap', on ? 'bg-amber-soft text-ink' : 'text-soft')}
+          >
+            {label} {place}
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }
@@ -100,21 +128,25 @@ function Screw({
   label,
   place,
   on,
+  small,
 }: {
   readonly name: string;
   readonly label: string;
   readonly place: string;
   readonly on: boolean;
+  /** One of several in a narrow place. */
+  readonly small: boolean;
 }) {
   return (
     <li
       aria-current={on ? 'step' : undefined}
       className={clsx(
-        'flex w-19 flex-col items-center justify-center gap-1 border-line border-l px-1 text-center text-soft last:border-r',
+        'flex flex-col items-center justify-center border-line border-x px-1 text-center text-soft leading-tight',
+        small ? 'w-22 flex-1' : 'w-19 gap-1',
         on && 'border-amber border-x-2 bg-amber-soft text-ink',
       )}
     >
-      <b className="font-mono text-ink text-xl">{name}</b>
+      <b className={clsx('font-mono text-ink', small ? 'sr-only' : 'text-xl')}>{name}</b>
       <span className="text-sm leading-tight">{label}</span>
       <span className="text-sm">{place}</span>
     </li>

@@ -31,5 +31,5 @@ export function Bench({ jobId, bench, initial }: BenchProps) {
   if (job?.cautionsRead !== true) {
     return <Cautions onRead={() => log.propose({ kind: 'check', check: { what: 'cautionsRead' } })} />;
   }
-  return <BenchDesk jobId={jobId} bench={bench} log={log} />;
+  return <BenchDesk jobId={jobId} bench={bench} setup={job.setup} log={log} />;
 }

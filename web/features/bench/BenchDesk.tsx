@@ -1,5 +1,6 @@
 'use client';
 
+import type { Setup } from '@amber-needle/core/setup';
 import { useRouter } from 'next/navigation';
 import { type DragEvent, useMemo, useRef, useState } from 'react';
 import { PanelBoundary } from '@/components/PanelBoundary';
@@ -11,8 +12,10 @@ import { KeyLegend } from './KeyLegend';
 import type { JobLog } from './log/useJobLog';
 import { FileReadingPanel } from './panels/FileReadingPanel';
 import { type Panel, Panels } from './panels/Panels';
-import { PracticePanel } from './panels/PracticePanel';
 import { TraceFileInput } from './panels/TraceFileInput';
+import { PracticePanel } from './practice/PracticePanel';
+import { PracticeSetup } from './practice/PracticeSetup';
+import { usePracticeControl } from './practice/usePracticeControl';
 import { SayLine } from './SayLine';
 import { useSignal } from './signal/useSignal';
 import { useBenchActions } from './useBenchActions';
@@ -22,17 +25,18 @@ import { type BenchView, benchView, jobView } from './view/benchView';
 interface BenchDeskProps {
   readonly jobId: string;
   readonly bench: string;
+  readonly setup: Setup;
   readonly log: JobLog;
 }
 
 /** The live view: the fan, what to do, and the bank. */
-export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
+export function BenchDesk({ jobId, bench, setup, log }: BenchDeskProps) {
   const router = useRouter();
   const [panel, setPanel] = useState<Panel>('none');
   const [flipped, setFlipped] = useState(false);
   const fileInput = useRef<HTMLInputElement>(null);
-  const strokes = log.events[0]?.kind === 'opened' ? log.events[0].setup.engine.strokes : 4;
-  const signal = useSignal(bench, strokes);
+  const signal = useSignal({ jobId, bench, setup });
+  const control = usePracticeControl(bench, signal);
   const phase = signal.live?.reading.phase;
   const known = useMemo(() => jobView(log.events, phase), [log.events, phase]);
   const view = benchView(known, signal.live, signal.listening);
@@ -43,9 +47,11 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
     flip: () => setFlipped(!flipped),
     report: () => router.push(`/jobs/${jobId}`),
     file: () => fileInput.current?.click(),
+    ...(signal.practice.choices !== undefined || signal.gauge.state === 'none'
+      ? { practise: () => setPanel('practice') }
+      : {}),
   });
   useKeys(keys);
-  const isPractice = signal.gauge.state === 'live' && signal.gauge.practice;
   const drop = (event: DragEvent) => {
     event.preventDefault();
     const [file] = event.dataTransfer.files;
@@ -78,16 +84,19 @@ export function BenchDesk({ jobId, bench, log }: BenchDeskProps) {
           </div>
         </aside>
       </main>
-      {isPractice ? (
+      {control === undefined ? null : (
         <PanelBoundary name="The practice engine">
-          <PracticePanel bench={bench} />
+          <PracticePanel control={control} setup={setup} advised={view.advised} />
         </PanelBoundary>
-      ) : null}
+      )}
       <footer className="flex border-line border-t bg-raise py-2 lg:h-40">
         <PanelBoundary name="The bank">
           <BankStrip job={job} needles={view.needles} atRest={view.atRest} flipped={flipped} advised={view.advised} />
         </PanelBoundary>
       </footer>
+      {panel === 'practice' ? (
+        <PracticeSetup setup={setup} practice={signal.practice} onClose={() => setPanel('none')} />
+      ) : null}
       <Panels panel={panel} close={() => setPanel('none')} view={view} actions={actions} />
       <TraceFileInput input={fileInput} onFile={signal.readFile} />
       <FileReadingPanel setup={job.setup} file={signal.file} onClose={signal.clearFile} onTake={actions.takeFile} />

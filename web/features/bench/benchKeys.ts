@@ -9,6 +9,8 @@ export interface Doors {
   flip(): void;
   report(): void;
   file(): void;
+  /** There while no other gauge holds the bench. */
+  practise?: () => void;
 }
 
 /** The keys of the bench as things stand: one key per action. */
@@ -30,6 +32,7 @@ export function benchKeys(
     { key: 't', cap: 'T', label: 'type it', run: () => doors.open('type') },
     { key: 'd', cap: 'D', label: 'trace file', run: doors.file },
     { key: 'v', cap: 'V', label: 'flip view', run: doors.flip },
+    ...(doors.practise === undefined ? [] : [{ key: 'p', cap: 'P', label: 'practise', run: doors.practise }]),
     ...(advice.kind === 'done' ? [] : [{ key: 'f', cap: 'F', label: 'leave as is', run: actions.finish }]),
   ];
 }

@@ -7,7 +7,7 @@ import { TypeReading } from './TypeReading';
 import { WhyPanel } from './WhyPanel';
 
 /** The panels that a key opens over the bench. */
-export type Panel = 'none' | 'why' | 'type' | 'otherwise';
+export type Panel = 'none' | 'why' | 'type' | 'otherwise' | 'practice';
 
 interface PanelsProps {
   readonly panel: Panel;
@@ -19,6 +19,7 @@ interface PanelsProps {
 export function Panels({ panel, close, view, actions }: PanelsProps) {
   switch (panel) {
     case 'none':
+    case 'practice':
       return null;
     case 'why':
       return <WhyPanel phrase={view.phrase} onClose={close} />;

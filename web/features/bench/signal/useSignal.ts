@@ -1,8 +1,12 @@
 'use client';
 
+import type { Fault } from '@amber-needle/core/engine';
+import type { PracticeChoices, PracticeCommand, PracticeState } from '@amber-needle/core/practice';
+import type { Setup } from '@amber-needle/core/setup';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { GaugeStatus } from '@/server/bench/hub';
 import type { FileReading, LiveView, SignalRequest, SignalResponse } from '@/workers/signalProtocol';
+import { forgetPractice, recallPractice, rememberPractice } from '../practice/practiceMemory';
 
 /** After this long without samples the needles are stale. */
 const STALE_MS = 1500;
@@ -13,7 +17,24 @@ export type FileState =
   | { readonly state: 'read'; readonly file: FileReading }
   | { readonly state: 'refused'; readonly message: string };
 
+/** The practice engine in this page's worker. */
+export interface LocalPractice {
+  /** Undefined while none runs here. */
+  readonly choices: PracticeChoices | undefined;
+  readonly told: PracticeTold | undefined;
+  begin(choices: PracticeChoices): void;
+  leave(): void;
+  ask(command: PracticeCommand): void;
+}
+
+export interface PracticeTold {
+  readonly state: PracticeState;
+  readonly faults: readonly Fault[];
+  readonly trouble: string | undefined;
+}
+
 export interface Signal {
+  readonly practice: LocalPractice;
   readonly live: LiveView | undefined;
   readonly gauge: GaugeStatus;
   readonly line: 'open' | 'lost';
@@ -27,8 +48,18 @@ export interface Signal {
   clearFile(): void;
 }
 
-/** A bench's live signal, worked out in a worker. */
-export function useSignal(bench: string, strokes: 2 | 4): Signal {
+export interface SignalSubject {
+  readonly jobId: string;
+  readonly bench: string;
+  readonly setup: Setup;
+}
+
+/** A bench's live signal, worked out in a worker: the stream that is sent to the bench, or a practice engine beside the page. */
+export function useSignal({ jobId, bench, setup }: SignalSubject): Signal {
+  const { strokes } = setup.engine;
+  // A job folded anew must not begin the practice engine anew.
+  const bank = useRef(setup);
+  bank.current = setup;
   const worker = useRef<Worker>(undefined);
   const request = useRef(0);
   const fileRequest = useRef(0);
@@ -37,6 +68,8 @@ export function useSignal(bench: string, strokes: 2 | 4): Signal {
   const [line, setLine] = useState<'open' | 'lost'>('open');
   const [problem, setProblem] = useState<string>();
   const [file, setFile] = useState<FileState>({ state: 'none' });
+  const [choices, setChoices] = useState<PracticeChoices>();
+  const [told, setTold] = useState<PracticeTold>();
   const ask = useCallback((message: SignalRequest) => worker.current?.postMessage(message), []);
 
   useEffect(() => {
@@ -53,6 +86,8 @@ export function useSignal(bench: string, strokes: 2 | 4): Signal {
           return setGauge(response.gauge);
         case 'line':
           return setLine(response.state);
+        case 'practice':
+          return setTold(response);
         case 'problem':
           return setProblem(response.message);
         case 'fileProgress':
@@ -67,16 +102,48 @@ export function useSignal(bench: string, strokes: 2 | 4): Signal {
       const isFile = data.kind === 'fileProgress' || data.kind === 'fileRead' || data.kind === 'fileRefused';
       if (data.request === (isFile ? fileRequest.current : request.current)) heed(data);
     };
-    request.current += 1;
-    const url = new URL(`/api/bench/${encodeURIComponent(bench)}/live`, location.href).href;
-    ask({ kind: 'watch', request: request.current, url, strokes });
     return () => {
       clearTimeout(staleTimer);
       started.terminate();
     };
-  }, [bench, strokes, ask]);
+  }, []);
+
+  const open = useCallback(
+    (practised: PracticeChoices | undefined) => {
+      request.current += 1;
+      setLive(undefined);
+      setGauge(undefined);
+      setTold(undefined);
+      setChoices(practised);
+      if (practised !== undefined) {
+        const resume = recallPractice(jobId)?.resume;
+        return ask({ kind: 'practise', request: request.current, setup: bank.current, choices: practised, resume });
+      }
+      const url = new URL(`/api/bench/${encodeURIComponent(bench)}/live`, location.href).href;
+      ask({ kind: 'watch', request: request.current, url, strokes });
+    },
+    [ask, bench, jobId, strokes],
+  );
+  useEffect(() => open(recallPractice(jobId)?.choices), [open, jobId]);
+  useEffect(() => {
+    if (choices !== undefined && told !== undefined) rememberPractice(jobId, choices, told.state);
+  }, [jobId, choices, told]);
+  const practice: LocalPractice = {
+    choices,
+    told,
+    begin: (chosen) => {
+      forgetPractice(jobId);
+      open(chosen);
+    },
+    leave: () => {
+      forgetPractice(jobId);
+      open(undefined);
+    },
+    ask: (command) => ask({ kind: 'practice', command }),
+  };
 
   return {
+    practice,
     live,
     gauge: gauge ?? { state: 'none' },
     line,

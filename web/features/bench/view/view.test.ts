@@ -121,6 +121,12 @@ describe('the bank strip', () => {
     expect(names(false, ARCHETYPES.rack4)).toEqual(['1', 'A', '2', 'BK', '3', 'C', '4']);
   });
 
+  it('keeps a throat’s own mixture screw with the throat', () => {
+    expect(names(false, ARCHETYPES.sideDraughtSix)).toEqual(['1', 'AT', '2', '3', 'B', '4', '5', 'CU', '6']);
+    const [first] = bankParts(ARCHETYPES.sideDraughtSix, false);
+    expect(first?.part === 'throat' && first.mixture.map(({ id }) => id)).toEqual(['M1']);
+  });
+
   it('says high, low and within by half the allowed spread', () => {
     const needle = { throat: '1', depression: 40, uncertainty: 0.05, state: 'steady' as const };
     const state = (deviation: number) => throatWords({ ...needle, deviation }, 0.5, false).state;

@@ -1,21 +1,10 @@
-/** The practice engine as its stand-in tells it. */
-export interface PracticeState {
-  readonly running: boolean;
-  readonly positions: Readonly<Record<string, number>>;
-  readonly adjusters: readonly { readonly id: string; readonly label: string }[];
-  readonly couplings: readonly { readonly id: string; readonly label: string; readonly clamped: boolean }[];
-}
-
-export type PracticeCommand =
-  | { readonly do: 'start' | 'stop' | 'blip' }
-  | { readonly do: 'turn'; readonly adjuster: string; readonly turns: number }
-  | { readonly do: 'couple'; readonly coupling: string; readonly clamped: boolean };
+import type { PracticeCommand, PracticeState } from '@amber-needle/core/practice';
 
 export type PracticeAnswer =
   | { readonly outcome: 'done'; readonly state: PracticeState }
   | { readonly outcome: 'failed'; readonly reason: string };
 
-/** Asks the practice engine for its state, or gives it a command. */
+/** Asks the stand-in's practice engine for its state, or gives it a command. */
 export async function practice(bench: string, command: PracticeCommand | undefined): Promise<PracticeAnswer> {
   const path = `/api/bench/${encodeURIComponent(bench)}/practice`;
   try {

@@ -1,0 +1,118 @@
+'use client';
+
+import type { Setup } from '@amber-needle/core/setup';
+import { useEffect, useState } from 'react';
+import { Button } from '@/components/Button';
+import { faultText } from '@/words/faultWords';
+import { HoldSpeed } from './HoldSpeed';
+import { PracticeScrew } from './PracticeScrew';
+import type { PracticeControl } from './usePracticeControl';
+
+/** More screws than this do not stand in a row: one is chosen, and it follows the advice. */
+const ROOMY = 3;
+/** From this temperature on there is nothing to warm up, C. */
+const WARM_C = 88;
+
+interface PracticePanelProps {
+  readonly control: PracticeControl;
+  readonly setup: Setup;
+  /** The screw that the advice is about. */
+  readonly advised: string | undefined;
+}
+
+/** The practice engine's own controls and screws, as if one stood at it. Turning here is not recorded: the job hears of it by *turned it*. */
+export function PracticePanel({ control, setup, advised }: PracticePanelProps) {
+  const { state, trouble, ask } = control;
+  const many = state.adjusters.length > ROOMY;
+  const [wanted, setWanted] = useState(advised);
+  useEffect(() => setWanted(advised), [advised]);
+  const chosen = state.adjusters.some(({ id }) => id === wanted) ? wanted : state.adjusters[0]?.id;
+  return (
+    <section
+      aria-label="Practice engine"
+      className="flex flex-wrap items-center gap-x-3 gap-y-1 border-line border-t px-6 py-1 text-sm"
+    >
+      <h2 className="sr-only">Practice engine</h2>
+      <Button
+        className="px-3"
+        onClick={() => ask({ do: state.running ? 'stop' : 'start' })}
+        aria-label={state.running ? 'Stop engine' : 'Start engine'}
+      >
+        {state.running ? 'Stop' : 'Start'}
+      </Button>
+      <Button className="px-3" disabled={!state.running} onClick={() => ask({ do: 'blip' })}>
+        Blip
+      </Button>
+      <HoldSpeed holdRpm={state.holdRpm} running={state.running} ask={ask} />
+      <Button className="px-3" onClick={() => ask({ do: 'filters', on: !state.filters })}>
+        {state.filters ? 'Filters off' : 'Filters on'}
+      </Button>
+      {state.coolantC < WARM_C ? (
+        <>
+          <Button className="px-3" onClick={() => ask({ do: 'choke', share: state.choke > 0 ? 0 : 1 })}>
+            {state.choke > 0 ? 'Choke off' : 'Choke on'}
+          </Button>
+          <Button className="px-3" onClick={() => ask({ do: 'warmUp' })}>
+            Warm up ({state.coolantC} °C)
+          </Button>
+        </>
+      ) : null}
+      {many ? (
+        <label>
+          <span className="sr-only">Screw to turn</span>
+          <select
+            className="min-h-12 w-36 rounded border border-edge bg-ground px-2"
+            value={chosen}
+            onChange={({ target }) => setWanted(target.value)}
+          >
+            {state.adjusters.map(({ id, label }) => (
+              <option key={id} value={id}>
+                {label}
+              </option>
+            ))}
+          </select>
+        </label>
+      ) : null}
+      {state.adjusters
+        .filter(({ id }) => !many || id === chosen)
+        .map(({ id, label }) => (
+          <PracticeScrew
+            key={id}
+            label={label}
+            bare={many}
+            position={state.positions[id] ?? 0}
+            damaged={state.damaged.includes(id)}
+            turn={(turns) => ask({ do: 'turn', adjuster: id, turns })}
+          />
+        ))}
+      {state.couplings.map(({ id, clamped }) => (
+        <Button key={id} className="px-3" onClick={() => ask({ do: 'couple', coupling: id, clamped: !clamped })}>
+          {clamped ? 'Loosen clamp' : 'Tighten clamp'}
+        </Button>
+      ))}
+      <Ailments control={control} setup={setup} />
+      {trouble === undefined ? null : (
+        <p role="alert" className="basis-full text-caution">
+          {trouble}
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** What is wrong with the engine: shown, or for the asking. */
+function Ailments({ control, setup }: Pick<PracticePanelProps, 'control' | 'setup'>) {
+  const [asked, setAsked] = useState(false);
+  const faults = control.state.faults ?? (asked ? control.faults : undefined);
+  if (faults !== undefined) {
+    const text =
+      faults.length === 0 ? 'Nothing is wrong with it.' : faults.map((fault) => faultText(setup, fault)).join('; ');
+    return <p className="min-w-0 max-w-sm flex-1 text-soft">{text}</p>;
+  }
+  if (control.faults === undefined || control.faults.length === 0) return null;
+  return (
+    <Button className="px-3" onClick={() => setAsked(true)}>
+      Tell me what is wrong
+    </Button>
+  );
+}

@@ -1,0 +1,33 @@
+import { samplesOf } from '@amber-needle/core/formats/trace';
+import type { PracticeBench } from '@amber-needle/core/practice';
+import type { SampleSource } from './sampleSource';
+
+/** Samples a second and channel: as the stand-in's gauges. */
+export const PRACTICE_RATE_HZ = 500;
+const BATCH_MS = 50;
+/** After a pause of the machine (a laptop lid) the engine does not race to catch up. */
+const LONGEST_LEAP_S = 0.5;
+
+/** A practice engine that runs beside the page, in its worker, at the pace of the clock. */
+export function practiceEngine({ gauges, engine }: PracticeBench, looked: () => void): SampleSource {
+  return {
+    open(listener) {
+      const barometer = Math.round(engine.sensors().ambient / 10) / 100;
+      const meta = { reference: 'vacuum' as const, barometer_kpa: barometer };
+      listener.line('open');
+      listener.gauge({ state: 'live', source: 'Practice engine in this browser', practice: true });
+      let before = performance.now();
+      let due = 0;
+      const timer = setInterval(() => {
+        const now = performance.now();
+        due += Math.min(LONGEST_LEAP_S, (now - before) / 1000) * PRACTICE_RATE_HZ;
+        before = now;
+        const rows = Array.from({ length: Math.floor(due) }, () => gauges.take());
+        due -= rows.length;
+        if (rows.length > 0) listener.samples(samplesOf({ meta, columns: gauges.columns, rows }));
+        looked();
+      }, BATCH_MS);
+      return () => clearInterval(timer);
+    },
+  };
+}
