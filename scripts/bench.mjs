@@ -17,6 +17,7 @@ function figures(script, ...args) {
   const { status, stdout, stderr } = spawnSync(join(ROOT, 'node_modules/.bin/tsx'), [script, ...args], {
     cwd: ROOT,
     encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '--expose-gc' },
   });
   if (status !== 0) throw new Error(stderr);
   return JSON.parse(stdout);
@@ -43,6 +44,7 @@ try {
   prepareDatabase(databaseUrl, { demo: true });
   const app = await startApp(group, databaseUrl, { log: openSync(join(DATA, 'bench.log'), 'a') });
   say('browser');
+  const inWorker = figures('scripts/bench/worker.ts');
   const pixels = figures('scripts/bench/pixels.ts', app);
   const job = '/jobs/01900000-0000-7000-8000-0000000000b1';
   const routes = [
@@ -57,7 +59,7 @@ try {
     ),
   );
   const rows = [
-    `| engine, twin, multiple of real time, Node, one core | ${core.engineMultiple.toFixed(0)} |`,
+    `| heap after a simulated minute and hour of a rack of four | ${core.heapMb.minute.toFixed(1)} and ${core.heapMb.hour.toFixed(1)} MB |`,
     `| signal, work per second of live 2-channel 500 Hz data | ${core.signalMsPerSecond.toFixed(0)} ms |`,
     `| decoding alone, per second of it | ${core.decodeMsPerSecond.toFixed(1)} ms |`,
     `| one long reading (8 s of 2 channels at 500 Hz) | ${core.readingMs.toFixed(0)} ms |`,
@@ -66,8 +68,11 @@ try {
     `| POST of a sample to pixels, p95 | ${pixels.p95Ms} ms |`,
     ...sizes,
   ];
+  const engines = Object.entries(core.engineMultiples).map(
+    ([bank, multiple]) => `| ${bank} | ${multiple.toFixed(0)} | ${inWorker[bank].toFixed(0)} |`,
+  );
   process.stdout.write(
-    `Node ${process.version}, ${cpus().length} x ${cpus()[0].model}\n\n| figure | value |\n| --- | --- |\n${rows.join('\n')}\n`,
+    `Node ${process.version}, ${cpus().length} x ${cpus()[0].model}\n\n| figure | value |\n| --- | --- |\n${rows.join('\n')}\n\n| engine, multiple of real time | Node | browser's worker |\n| --- | --- | --- |\n${engines.join('\n')}\n`,
   );
 } finally {
   await group.stop();

@@ -2,11 +2,13 @@ import { adviseNextMove } from '@amber-needle/core/advice';
 import { foldBelief } from '@amber-needle/core/belief';
 import { createEngine } from '@amber-needle/core/engine';
 import { decodeTrace, encodeTrace, samplesOf, type TraceColumn } from '@amber-needle/core/formats/trace';
+import { createGaugeSet } from '@amber-needle/core/instruments';
 import { foldJob } from '@amber-needle/core/job';
-import { twinWithTwoStops } from '@amber-needle/core/setup';
+import { ARCHETYPES, twinWithTwoStops } from '@amber-needle/core/setup';
 import { createLiveSignal, steadyReading } from '@amber-needle/core/signal';
 import { runTrial } from '@amber-needle/core/trial';
 import { seconds } from '@amber-needle/core/units';
+import { BANKS, multipleOf } from './engineRun';
 
 /** Figures of the core in Node, one core of this machine; printed as JSON for scripts/bench.mjs. */
 
@@ -20,11 +22,17 @@ function timed(work: () => void): number {
   return performance.now() - begun;
 }
 
-function engineMultiple(): number {
-  const engine = createEngine(twinWithTwoStops, { seed: 1 });
+/** Heap in MB after a minute and after an hour of simulated idle: the same if nothing is kept that should go. Needs --expose-gc. */
+function heapOverAnHour(): { readonly minute: number; readonly hour: number } {
+  const engine = createEngine(ARCHETYPES.rack4, { seed: 1 });
+  const gauges = createGaugeSet({ setup: ARCHETYPES.rack4, engine, seed: 1, rateHz: 500 });
   engine.start();
-  engine.advance(seconds(20));
-  return median(Array.from({ length: 7 }, () => 20_000 / timed(() => engine.advance(seconds(20)))));
+  const runFor = (time: number) => {
+    for (let i = 0; i < time * 500; i += 1) gauges.take();
+    globalThis.gc?.();
+    return process.memoryUsage().heapUsed / 1e6;
+  };
+  return { minute: runFor(60), hour: runFor(3540) };
 }
 
 /** Thirty seconds of a running engine as a trace at 500 Hz. */
@@ -85,7 +93,8 @@ const window30 = samplesOf(decodeTrace(text).trace);
 const file = median(Array.from({ length: 5 }, () => timed(() => steadyReading(window30, 4))));
 process.stdout.write(
   JSON.stringify({
-    engineMultiple: engineMultiple(),
+    engineMultiples: Object.fromEntries(BANKS.map((bank) => [bank, multipleOf(bank)])),
+    heapMb: heapOverAnHour(),
     signalMsPerSecond: signalCost(text),
     readingMs: file,
     decodeMsPerSecond: timed(() => decodeTrace(text)) / 30,

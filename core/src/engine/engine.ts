@@ -22,7 +22,8 @@ import { type Fault, faultsOf } from './faults';
 import { BOX_WARMING } from './induction';
 import { createLinkage, type Linkage } from './linkage';
 import type { Load } from './load';
-import { createMachine, type Machine } from './machine';
+import { Machine } from './machine';
+import type { MachineParts } from './machineParts';
 import { pocketPressure } from './pockets';
 import { createScrew, type Screw, type TurnOutcome } from './screws';
 import { WARM } from './thermal';
@@ -147,21 +148,23 @@ export function createEngine(setup: Setup, options: EngineOptions): Engine {
   const linkage = createLinkage({ setup, nominal: factory.openings, screws, random, faults });
   const dt = options.step ?? STEP;
   const fastIdle = { opening: 0 };
-  const machine = createMachine({
-    setup,
-    random,
-    air: options.air ?? standardAtmosphere(0),
-    faults,
+  const machine = new Machine(
+    {
+      setup,
+      random,
+      air: options.air ?? standardAtmosphere(0),
+      faults,
+      designs: factory.designs,
+      leakages,
+      ignition: options.ignition ?? 'modest',
+      coolant: options.coolant ?? WARM,
+      idealLambda: options.idealLambda,
+      heldAt: options.heldAt,
+      openings: (lever) => linkage.openings(radians(lever + fastIdle.opening)),
+      letGo: linkage.returnToRest,
+    },
     dt,
-    designs: factory.designs,
-    leakages,
-    ignition: options.ignition ?? 'modest',
-    coolant: options.coolant ?? WARM,
-    idealLambda: options.idealLambda,
-    heldAt: options.heldAt,
-    openings: (lever) => linkage.openings(radians(lever + fastIdle.opening)),
-    letGo: linkage.returnToRest,
-  });
+  );
   applyHabits(machine, faults);
   setMixtures(machine, screws);
   return door({ setup, machine, screws, linkage, faults, dt, fastIdle });
@@ -179,17 +182,18 @@ interface Parts {
 }
 
 function door({ setup, machine, screws, linkage, faults, dt, fastIdle }: Parts): Engine {
-  const { crank, throats, cylinders } = machine;
-  const ambient = machine.outside.pressure;
-  const warmth = machine.outside.temperature;
+  const { parts } = machine;
+  const { crank, throats, cylinders } = parts;
+  const ambient = machine.parts.outside.pressure;
+  const warmth = machine.parts.outside.temperature;
   const clogged = faultsOf(faults, 'restrictedFilter').reduce((open, f) => open * (1 - f.share), 1);
   const stuck = Math.max(0, ...faultsOf(faults, 'chokeStuck').map(({ share }) => share));
   const stirring = stirsWhenHot(machine, faults);
   let steps = 0;
 
   function filters(on: boolean) {
-    machine.outside.filter = on ? 1 / clogged : 0;
-    machine.outside.temperature = warmth + (on ? BOX_WARMING : 0);
+    machine.parts.outside.filter = on ? 1 / clogged : 0;
+    machine.parts.outside.temperature = warmth + (on ? BOX_WARMING : 0);
   }
   function choke(share: number) {
     const on = Math.max(stuck, share);
@@ -201,7 +205,7 @@ function door({ setup, machine, screws, linkage, faults, dt, fastIdle }: Parts):
   choke(0);
   return {
     start() {
-      if (!crank.turning()) machine.means.forget();
+      if (!crank.turning()) machine.parts.means.forget();
       crank.start();
       stirring.started();
     },
@@ -210,8 +214,8 @@ function door({ setup, machine, screws, linkage, faults, dt, fastIdle }: Parts):
       stirring.stopped();
     },
     running: () => crank.lit(),
-    blip: () => machine.driver.take({ kind: 'blip' }),
-    hand: machine.driver.take,
+    blip: () => machine.parts.driver.take({ kind: 'blip' }),
+    hand: machine.parts.driver.take,
     load: (load) => crank.load(load),
     turn(id, by, how) {
       const screw = screws.find(({ adjuster }) => adjuster.id === id);
@@ -238,7 +242,7 @@ function door({ setup, machine, screws, linkage, faults, dt, fastIdle }: Parts):
       if (throat !== undefined) throat.carburetor.piston.lifted = by;
       return throat !== undefined;
     },
-    warmUp: machine.thermal.warmUp,
+    warmUp: machine.parts.thermal.warmUp,
     advance(by) {
       // Counted in whole steps from zero, so that the way time is cut up changes nothing.
       const until = Math.round((steps * dt + by) / dt);
@@ -250,16 +254,16 @@ function door({ setup, machine, screws, linkage, faults, dt, fastIdle }: Parts):
     sensors: () => ({
       time: seconds(steps * dt),
       speed: crank.speed(),
-      runnerPressures: machine.behind.map((pocket) => pascals(pocketPressure(pocket))),
+      runnerPressures: machine.parts.behind.map((pocket) => pascals(pocketPressure(pocket))),
       throatFlows: throats.map(({ flow }) => flow),
       exhausts: cylinders.map((cylinder) => ({ ...cylinder.exhaust, sparks: cylinder.sparks() })),
       ambient: pascals(ambient),
-      coolant: machine.thermal.temperature(),
+      coolant: machine.parts.thermal.temperature(),
       lever: machine.lever(),
       roadSpeed: crank.roadSpeed(),
     }),
-    truth: () => machine.means.truth(setup.engine.strokes / 2),
-    account: () => accountOf(machine),
+    truth: () => machine.parts.means.truth(setup.engine.strokes / 2),
+    account: () => accountOf(parts),
     positions: () => Object.fromEntries(screws.map(({ adjuster, turned }) => [adjuster.id, turned()])),
     damaged: () => screws.filter((screw) => screw.damaged()).map(({ adjuster }) => adjuster.id),
     clamped: linkage.clamped,
@@ -268,7 +272,7 @@ function door({ setup, machine, screws, linkage, faults, dt, fastIdle }: Parts):
 
 /** Carries every mixture screw's turns to its carburetor. */
 function setMixtures(machine: Machine, screws: readonly Screw[]): void {
-  for (const { throat, carburetor } of machine.throats) {
+  for (const { throat, carburetor } of machine.parts.throats) {
     carburetor.state.enrichedTurns = screws.reduce(
       (sum, screw) => sum + enrichmentOn(screw.adjuster, throat.id) * screw.effective(),
       0,
@@ -281,28 +285,28 @@ function applyHabits(machine: Machine, faults: readonly Fault[]): void {
   const early = faultsOf(faults, 'manifoldAdvance').reduce((sum, { deg }) => sum + deg, 0);
   if (early === 0) return;
   machine.onSlow(() => {
-    const depression = machine.outside.pressure - pocketPressure(at(machine.behind, 0));
-    machine.conditions.timing = 1 + WORK_PER_DEGREE * early * Math.min(1, Math.max(0, depression / ADVANCE_ALL));
+    const depression = machine.parts.outside.pressure - pocketPressure(at(machine.parts.behind, 0));
+    machine.parts.conditions.timing = 1 + WORK_PER_DEGREE * early * Math.min(1, Math.max(0, depression / ADVANCE_ALL));
   });
 }
 
 /** Fuel that boils over after a hot stop floods the next start, and dies away. */
 function stirsWhenHot(machine: Machine, faults: readonly Fault[]) {
   const share = faultsOf(faults, 'fuelBoil').reduce((sum, fault) => sum + fault.share, 0);
-  const sound = machine.throats.map(({ carburetor }) => carburetor.state.flooding);
+  const sound = machine.parts.throats.map(({ carburetor }) => carburetor.state.flooding);
   let hotStop = false;
   let boiling = 0;
   if (share > 0) {
     machine.onSlow((dt) => {
       boiling *= 1 - dt / BOIL_TIME;
-      machine.throats.forEach(({ carburetor }, i) => {
+      machine.parts.throats.forEach(({ carburetor }, i) => {
         carburetor.state.flooding = at(sound, i) + boiling;
       });
     });
   }
   return {
     stopped() {
-      hotStop = machine.thermal.temperature() > HOT;
+      hotStop = machine.parts.thermal.temperature() > HOT;
     },
     started() {
       if (hotStop) boiling = share;
@@ -311,7 +315,7 @@ function stirsWhenHot(machine: Machine, faults: readonly Fault[]) {
   };
 }
 
-function accountOf({ manifolds, cylinders }: Machine): MassAccount {
+function accountOf({ manifolds, cylinders }: MachineParts): MassAccount {
   const sum = (figures: readonly number[]) => figures.reduce((total, figure) => total + figure, 0);
   return {
     cameIn: sum(manifolds.map((manifold) => manifold.cameIn())),

@@ -6,7 +6,8 @@ import type { Setup } from '../setup';
 import { type Radians, radians, rpm } from '../units';
 import { sweptVolume } from './crank';
 import type { IdleDesign } from './fuelling';
-import { createMachine, shapeOf } from './machine';
+import { Machine } from './machine';
+import { shapeOf } from './machineParts';
 import { manifoldPlans } from './manifolds';
 import { openingFor } from './openArea';
 import { WARM } from './thermal';
@@ -61,34 +62,36 @@ function tryAreas(setup: Setup, factor: number): { readonly torqueNm: number; re
   });
   const lambda = IDLE_LAMBDA[strokes];
   const heldAt = rpm(setup.targets.idleRpm);
-  const machine = createMachine({
-    setup,
-    random: seededRandom(SEED),
-    air,
-    faults: [],
-    dt: STEP,
-    designs: openings.map((opening) => ({ air: 1e-3, depression: 4e4, opening, lambda })),
-    leakages: setup.throats.map(({ closedLeakageMm2 }) => closedLeakageMm2 * 1e-6),
-    ignition: 'modest',
-    coolant: WARM,
-    idealLambda: lambda,
-    heldAt,
-    openings: () => openings,
-    letGo: () => undefined,
-  });
-  machine.crank.start();
+  const machine = new Machine(
+    {
+      setup,
+      random: seededRandom(SEED),
+      air,
+      faults: [],
+      designs: openings.map((opening) => ({ air: 1e-3, depression: 4e4, opening, lambda })),
+      leakages: setup.throats.map(({ closedLeakageMm2 }) => closedLeakageMm2 * 1e-6),
+      ignition: 'modest',
+      coolant: WARM,
+      idealLambda: lambda,
+      heldAt,
+      openings: () => openings,
+      letGo: () => undefined,
+    },
+    STEP,
+  );
+  machine.parts.crank.start();
   const cycle = (strokes * 30) / heldAt;
   run(machine, SETTLING_CYCLES * cycle);
-  machine.means.forget();
+  machine.parts.means.forget();
   run(machine, MEASURED_CYCLES * cycle);
-  const { torqueNm, airflows, depressions } = machine.means.truth(strokes / 2);
+  const { torqueNm, airflows, depressions } = machine.parts.means.truth(strokes / 2);
   const designs = openings.map(
     (opening, i): IdleDesign => ({ air: at(airflows, i), depression: at(depressions, i), opening, lambda }),
   );
   return { torqueNm, idle: { openings, designs } };
 }
 
-function run(machine: ReturnType<typeof createMachine>, time: number): void {
+function run(machine: Machine, time: number): void {
   for (let i = Math.round(time / STEP); i > 0; i -= 1) machine.step();
 }
 

@@ -8,7 +8,7 @@ import { AIR_FUEL_RATIO, heatReleased, LOWER_HEATING_VALUE, relativeFlameSpeed }
 import { sweptVolume } from './crank';
 import { createEngine, type Engine, type EngineOptions } from './engine';
 import { frictionMeanEffectivePressure } from './friction';
-import { shapeOf } from './machine';
+import { shapeOf } from './machineParts';
 
 function made(setup: Setup, options: Partial<EngineOptions> = {}): Engine {
   const engine = createEngine(setup, { seed: 1, ...options });

@@ -1,0 +1,237 @@
+import { type AirState, dryAirDensity } from '../air';
+import { square } from '../exact';
+import type { Random } from '../random';
+import { at } from '../sequence';
+import type { Setup } from '../setup';
+import { type Kelvins, type Radians, type Rpm, radiansFromDegrees } from '../units';
+import type { Ignition } from './burn';
+
+import { type CylinderShape, sweptVolume } from './crank';
+import { Crankshaft } from './crankshaft';
+import { CycleMeans } from './cycleMeans';
+import type { Conditions, Cylinder, CylinderMakings } from './cylinder';
+import { createDriver, type Driver } from './driver';
+import { type Fault, faultsOf, sumAt } from './faults';
+import { FourStroke, fourStrokeTables } from './fourStroke';
+import { createCarburetor, type IdleDesign } from './fuelling';
+import { Manifold, type Outside, ThroatAir } from './induction';
+import { type ManifoldPlan, manifoldPlans } from './manifolds';
+import { type Pocket, restingPocket } from './pockets';
+import { createThermal, type Thermal } from './thermal';
+import { TwoStroke, twoStrokeTables } from './twoStroke';
+
+/** Runners warm the air a little. Ours, K. */
+const RUNNER_WARMING = 25;
+/** Discharge of a balance pipe's ends. Ours. */
+const PIPE_DISCHARGE = 0.7;
+const DEFAULT_CRANKCASE_RATIO = 1.4;
+/** Everything a machine is put together from. */
+export interface MachineMakings {
+  readonly setup: Setup;
+  readonly random: Random;
+  readonly air: AirState;
+  readonly faults: readonly Fault[];
+  readonly designs: readonly IdleDesign[];
+  /** What leaks past each closed throttle, m2. */
+  readonly leakages: readonly number[];
+  readonly ignition: Ignition;
+  readonly coolant: Kelvins;
+  readonly idealLambda?: number | undefined;
+  readonly heldAt?: Rpm | undefined;
+  /** Opening of each throat for the driver's lever. */
+  openings(lever: Radians): readonly Radians[];
+  /** The lever has gone back to rest. */
+  letGo(): void;
+}
+
+/** The gases and moving parts of an engine, put together. */
+export interface MachineParts {
+  readonly manifolds: readonly Manifold[];
+  readonly throats: readonly ThroatAir[];
+  /** The manifold behind each throat. */
+  readonly behind: readonly Pocket[];
+  readonly pipes: readonly { readonly a: Pocket; readonly b: Pocket; readonly area: number }[];
+  readonly cylinders: readonly Cylinder[];
+  readonly conditions: Conditions;
+  readonly crank: Crankshaft;
+  readonly means: CycleMeans;
+  readonly driver: Driver;
+  readonly thermal: Thermal;
+  readonly outside: Outside;
+}
+
+export function machineParts(makings: MachineMakings): MachineParts {
+  const { setup, air } = makings;
+  const outside: Outside = { ...air, density: dryAirDensity(air), filter: 1, cold: 0 };
+  const conditions: Conditions = { pressure: air.pressure, lit: false, evaporated: 1, timing: 1 };
+  const throats = setup.throats.map((throat, i) => throatAir(makings, throat.id, i));
+  const plans = manifoldPlans(setup);
+  const manifolds = plans.map((plan) => manifoldOf(plan, throats, outside, makings));
+  const manifoldOfThroat = setup.throats.map((_, i) => plans.findIndex((plan) => plan.throats.includes(i)));
+  const behind = manifoldOfThroat.map((m) => at(manifolds, m).pocket);
+  const cylinders = cylindersOf(makings, plans, manifolds, conditions);
+  const displacement = sweptVolume(shapeOf(setup)) * setup.cylinders.length;
+  const { flywheelKgM2: inertia, strokes } = setup.engine;
+  return {
+    manifolds,
+    throats,
+    behind,
+    pipes: pipesOf(setup, behind),
+    cylinders,
+    conditions,
+    crank: new Crankshaft({ inertia, displacement, strokes, heldAt: makings.heldAt }),
+    means: new CycleMeans({ manifolds, throats, behind: manifoldOfThroat, cylinders }),
+    driver: createDriver(),
+    thermal: createThermal(displacement, air.temperature, makings.coolant),
+    outside,
+  };
+}
+
+function pipesOf(setup: Setup, behind: readonly Pocket[]): MachineParts['pipes'] {
+  const indexOf = (id: string) => setup.throats.findIndex((throat) => throat.id === id);
+  return (setup.pipes ?? []).map(({ joins, boreMm }) => ({
+    a: at(behind, indexOf(at(joins, 0))),
+    b: at(behind, indexOf(at(joins, 1))),
+    area: PIPE_DISCHARGE * (Math.PI / 4) * square(boreMm / 1000),
+  }));
+}
+
+export function shapeOf({ engine }: Setup): CylinderShape {
+  return {
+    bore: engine.boreMm / 1000,
+    stroke: engine.strokeMm / 1000,
+    rod: engine.rodMm / 1000,
+    compressionRatio: engine.compressionRatio,
+  };
+}
+
+function throatAir({ setup, designs, leakages, faults }: MachineMakings, id: string, i: number): ThroatAir {
+  const throat = at(setup.throats, i);
+  const carburetor = createCarburetor(throat, at(designs, i));
+  applyFuelFaults(carburetor, faults, id);
+  return new ThroatAir(throat, carburetor, at(leakages, i));
+}
+
+/** What is wrong inside one throat's carburetor. */
+function applyFuelFaults({ state, piston }: ReturnType<typeof createCarburetor>, faults: readonly Fault[], id: string) {
+  state.pilot *=
+    1 -
+    Math.min(
+      1,
+      sumAt(
+        faultsOf(faults, 'blockedIdle'),
+        (f) => f.throat,
+        id,
+        (f) => f.share,
+      ),
+    );
+  state.main *=
+    1 -
+    Math.min(
+      1,
+      sumAt(
+        faultsOf(faults, 'starvedMain'),
+        (f) => f.throat,
+        id,
+        (f) => f.share,
+      ),
+    );
+  state.level += sumAt(
+    faultsOf(faults, 'floatLevel'),
+    (f) => f.throat,
+    id,
+    (f) => f.mm / 1000,
+  );
+  state.flooding += sumAt(
+    faultsOf(faults, 'flooding'),
+    (f) => f.throat,
+    id,
+    (f) => f.share,
+  );
+  piston.lost = Math.min(
+    1,
+    sumAt(
+      faultsOf(faults, 'stickingPiston'),
+      (f) => f.throat,
+      id,
+      (f) => f.share,
+    ),
+  );
+  for (const { throats, ratio } of faultsOf(faults, 'mixedJets')) {
+    const place = throats.indexOf(id);
+    const factor = place === -1 ? 1 : place === 0 ? ratio : 1 / ratio;
+    state.pilot *= factor;
+    state.main *= factor;
+  }
+}
+
+function manifoldOf(
+  plan: ManifoldPlan,
+  throats: readonly ThroatAir[],
+  outside: Outside,
+  { air, faults, idealLambda }: MachineMakings,
+): Manifold {
+  const own = plan.throats.map((i) => at(throats, i));
+  const leak = own.reduce(
+    (sum, { throat }) =>
+      sum +
+      sumAt(
+        faultsOf(faults, 'airLeak'),
+        (f) => f.throat,
+        throat.id,
+        (f) => f.areaMm2 * 1e-6,
+      ),
+    0,
+  );
+  const pocket = restingPocket(plan.volume, air.pressure, air.temperature + RUNNER_WARMING);
+  return new Manifold({ pocket, throats: own, leak, outside, idealLambda });
+}
+
+function cylindersOf(
+  { setup, faults, ignition, random }: MachineMakings,
+  plans: readonly ManifoldPlan[],
+  manifolds: readonly Manifold[],
+  conditions: Conditions,
+): Cylinder[] {
+  const make = cylinderMaker(setup);
+  return setup.cylinders.map(({ id, firingDeg }, c) =>
+    make({
+      feed: at(
+        manifolds,
+        plans.findIndex(({ cylinders }) => cylinders.includes(c)),
+      ).pocket,
+      firing: radiansFromDegrees(firingDeg),
+      loss: Math.min(
+        1,
+        sumAt(
+          faultsOf(faults, 'lowCompression'),
+          (f) => f.cylinder,
+          id,
+          (f) => f.loss,
+        ),
+      ),
+      missShare: Math.min(
+        1,
+        sumAt(
+          faultsOf(faults, 'weakSpark'),
+          (f) => f.cylinder,
+          id,
+          (f) => f.missShare,
+        ),
+      ),
+      strongSpark: ignition === 'strong',
+      conditions,
+      random,
+    }),
+  );
+}
+
+function cylinderMaker(setup: Setup): (makings: CylinderMakings) => Cylinder {
+  const shape = shapeOf(setup);
+  if (setup.engine.strokes === 4) {
+    const tables = fourStrokeTables(shape);
+    return (makings) => new FourStroke(tables, makings);
+  }
+  const tables = twoStrokeTables(shape, setup.engine.crankcaseRatio ?? DEFAULT_CRANKCASE_RATIO);
+  return (makings) => new TwoStroke(tables, makings);
+}

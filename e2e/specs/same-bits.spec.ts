@@ -1,0 +1,10 @@
+import { expect, test } from '@playwright/test';
+import { BANKS, digestOf } from '../../scripts/bench/engineRun';
+import { runInWorker } from '../../scripts/bench/inWorker';
+
+test('the same seed gives the same bits in Node and in a browser’s worker, for every bank', async ({ page }) => {
+  const inBrowser = await runInWorker(page, 'digest');
+  expect(inBrowser).toEqual(Object.fromEntries(BANKS.map((bank) => [bank, digestOf(bank)])));
+  // A digest that tells nothing apart would pass too.
+  expect(new Set(Object.values(inBrowser)).size).toBe(BANKS.length);
+});
