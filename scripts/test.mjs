@@ -13,7 +13,10 @@ import { buildApp, DATA, installModules, ROOT } from './project.mjs';
  */
 const begun = Date.now();
 const say = (line) => process.stdout.write(`[${((Date.now() - begun) / 1000).toFixed(0).padStart(4)} s] ${line}\n`);
-const only = process.argv.slice(2);
+const PARTS = ['types', 'lint', 'unit', 'integration', 'e2e'];
+const only = process.argv.slice(2).filter((arg) => PARTS.includes(arg));
+/** What is no part's name picks end-to-end specs: `npm test -- e2e practice`. */
+const specs = process.argv.slice(2).filter((arg) => !PARTS.includes(arg));
 const wanted = (part) => only.length === 0 || only.includes(part);
 const group = processGroup();
 // Called by their own names, not through npx, so that a signal reaches them and not a go-between.
@@ -52,7 +55,7 @@ async function vitest(name, projects, env = {}) {
 async function playwright(env) {
   const report = join(DATA, 'e2e-tests.json');
   rmSync(report, { force: true });
-  const ok = await group.run(bin('playwright'), ['test', '-c', 'e2e'], {
+  const ok = await group.run(bin('playwright'), ['test', '-c', 'e2e', ...specs], {
     ...env,
     PLAYWRIGHT_JSON_OUTPUT_FILE: report,
   });

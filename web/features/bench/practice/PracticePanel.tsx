@@ -23,6 +23,7 @@ interface PracticePanelProps {
 /** The practice engine's own controls and screws, as if one stood at it. Turning here is not recorded: the job hears of it by *turned it*. */
 export function PracticePanel({ control, setup, advised }: PracticePanelProps) {
   const { state, trouble, ask } = control;
+  const cold = state.coolantC < WARM_C;
   const many = state.adjusters.length > ROOMY;
   const [wanted, setWanted] = useState(advised);
   useEffect(() => setWanted(advised), [advised]);
@@ -47,15 +48,15 @@ export function PracticePanel({ control, setup, advised }: PracticePanelProps) {
       <Button className="px-3" onClick={() => ask({ do: 'filters', on: !state.filters })}>
         {state.filters ? 'Filters off' : 'Filters on'}
       </Button>
-      {state.coolantC < WARM_C ? (
-        <>
-          <Button className="px-3" onClick={() => ask({ do: 'choke', share: state.choke > 0 ? 0 : 1 })}>
-            {state.choke > 0 ? 'Choke off' : 'Choke on'}
-          </Button>
-          <Button className="px-3" onClick={() => ask({ do: 'warmUp' })}>
-            Warm up ({state.coolantC} °C)
-          </Button>
-        </>
+      {cold || state.choke > 0 ? (
+        <Button className="px-3" onClick={() => ask({ do: 'choke', share: state.choke > 0 ? 0 : 1 })}>
+          {state.choke > 0 ? 'Choke off' : 'Choke on'}
+        </Button>
+      ) : null}
+      {cold ? (
+        <Button className="px-3" onClick={() => ask({ do: 'warmUp' })}>
+          Warm up ({state.coolantC} °C)
+        </Button>
       ) : null}
       {many ? (
         <label>

@@ -1,0 +1,123 @@
+import { type Browser, expect, type Page, test } from '@playwright/test';
+import { expectAccessible } from '../support/accessibility';
+import { followOnce, followToTheEnd } from '../support/hand';
+import { secondWorkshop } from '../support/secondWorkshop';
+import { openDesk } from '../support/workshop';
+
+/** A workshop that no gauge sends to, and a page in it. */
+async function quietWorkshop(browser: Browser, work: (page: Page) => Promise<void>): Promise<void> {
+  const workshop = await secondWorkshop('practice');
+  const context = await browser.newContext({ baseURL: workshop.url });
+  try {
+    await work(await context.newPage());
+  } finally {
+    await context.close();
+    await workshop.stop();
+  }
+}
+
+const beginPractice = (page: Page) => page.getByRole('button', { name: /^Begin/ }).click();
+const rpmShown = async (page: Page) => Number((await page.getByTestId('rpm').innerText()).replace(/\D/g, '') || 0);
+
+test('a rack of three is balanced on the practice engine in the browser, with a reload in the middle', async ({
+  browser,
+}) => {
+  test.setTimeout(420_000);
+  await quietWorkshop(browser, async (page) => {
+    await openDesk(page, 'Practice.', 'rack3');
+    await expect(page.getByTestId('source')).toContainText('no gauge');
+    await page.keyboard.press('p');
+    await page.getByLabel('Number of the engine').fill('5');
+    await beginPractice(page);
+    await expect(page.getByTestId('source')).toContainText('Practice engine in this browser, live');
+    expect(await followOnce(page)).toBe('zero the gauges');
+    await page.getByRole('button', { name: 'Start engine' }).click();
+    expect(await followOnce(page)).toBe('take the reading');
+    expect(await followOnce(page)).toBe('turned it');
+
+    const screws = page.getByRole('region', { name: 'Practice engine' }).getByRole('spinbutton');
+    const before = await screws.evaluateAll((all) => all.map((screw) => screw.getAttribute('aria-valuenow')));
+    expect(new Set(before).size).toBeGreaterThan(1);
+    await page.reload();
+    await expect(page.getByRole('button', { name: 'Stop engine' })).toBeVisible();
+    expect(await screws.evaluateAll((all) => all.map((screw) => screw.getAttribute('aria-valuenow')))).toEqual(before);
+
+    await followToTheEnd(page);
+    for (const throat of ['1', '2', '3']) {
+      const shown = (await page.getByTestId(`deviation-${throat}`).innerText()).replace('−', '-');
+      expect(Math.abs(Number(shown))).toBeLessThanOrEqual(0.5);
+    }
+    await page.keyboard.press('Space');
+    await expect(page.getByTestId('say')).toContainText('Finished');
+  });
+});
+
+test('faults to find, a cold morning, every screw by key, and another bank in a job of its own', async ({
+  browser,
+}) => {
+  await quietWorkshop(browser, async (page) => {
+    await openDesk(page, 'Practice.', 'siamesedFour');
+    await page.keyboard.press('p');
+    await page.getByLabel('One fault, drawn by its number').check();
+    await page.getByLabel('Add a fault').selectOption({ index: 2 });
+    await page.getByLabel('Strength of the next fault').selectOption('severe');
+    await page.getByLabel('Add a fault').selectOption({ index: 3 });
+    await expect(page.getByRole('button', { name: /^Take out/ })).toHaveCount(2);
+    await page
+      .getByRole('button', { name: /^Take out/ })
+      .first()
+      .click();
+    await page.getByLabel('It stands cold').check();
+    await expectAccessible(page);
+    await beginPractice(page);
+
+    // Cold: without the choke it stops again by itself, with it it runs.
+    await page.getByRole('button', { name: 'Start engine' }).click();
+    await expect(page.getByRole('button', { name: 'Stop engine' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Start engine' })).toBeVisible({ timeout: 30_000 });
+    await page.getByRole('button', { name: 'Choke on' }).click();
+    await page.getByRole('button', { name: 'Start engine' }).click();
+    await expect.poll(() => rpmShown(page), { timeout: 30_000 }).toBeGreaterThan(800);
+    await page.getByRole('button', { name: /^Warm up/ }).click();
+    await expect(page.getByRole('button', { name: /^Warm up/ })).toBeHidden();
+
+    await page.getByRole('button', { name: 'Choke off' }).click();
+    await expect(page.getByRole('button', { name: 'Choke off' })).toBeHidden();
+
+    // What is wrong is told for the asking only.
+    await expect(page.getByText(/^Idle passage of throat 1 blocked/)).toBeHidden();
+    await page.getByRole('button', { name: 'Tell me what is wrong' }).click();
+    await expect(page.getByText(/^(Idle passage of throat|Air leak behind throat)/)).toBeVisible();
+
+    await page.getByLabel('Hold').selectOption('2000');
+    await expect.poll(() => rpmShown(page), { timeout: 30_000 }).toBeGreaterThan(1900);
+    await page.getByLabel('Hold').selectOption('idle');
+    await page.getByRole('button', { name: 'Filters off' }).click();
+    await expect(page.getByRole('button', { name: 'Filters on' })).toBeVisible();
+
+    await page.getByLabel('Screw to turn').selectOption('Jet nut 2');
+    const nut = page.getByRole('spinbutton', { name: 'Jet nut 2' });
+    await nut.press('ArrowUp');
+    await expect(nut).toHaveText('1/16 in');
+    await nut.press('PageDown');
+    await expect(nut).toHaveText('3/16 out');
+    await page.getByRole('button', { name: 'Jet nut 2, 1/16 in' }).click();
+    await expect(nut).toHaveText('⅛ out');
+    // Nut and stops have an end; the engine says how much room is left and turns nothing.
+    for (let i = 0; i < 16; i += 1) await nut.press('PageDown');
+    await expect(page.getByRole('alert').filter({ hasText: 'turns left that way' })).toBeVisible();
+    await expectAccessible(page);
+
+    await page.keyboard.press('p');
+    await page.getByLabel('Bank').selectOption('rack2');
+    await beginPractice(page);
+    await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+    await expect(page.getByRole('heading', { name: 'Bench, Practice: Rack of two' })).toBeAttached();
+    await expect(page.getByTestId('source')).toContainText('Practice engine in this browser, live');
+    await page.keyboard.press('p');
+    await page.getByRole('button', { name: 'End practice' }).click();
+    await expect(page.getByTestId('source')).toContainText('no gauge');
+    await page.reload();
+    await expect(page.getByTestId('source')).toContainText('no gauge');
+  });
+});
