@@ -1,5 +1,5 @@
 import { exp, square } from '../exact';
-import { kelvins, type Pascals, pascals } from '../units';
+import { type Pascals, pascals } from '../units';
 import type { AirState } from './atmosphere';
 
 /** Molar gas constant, J/(mol K), and molar masses of dry air (400 ppm CO2) and water, kg/mol. Source: CIPM-2007, sec. 2 and eq. 4. */
@@ -12,6 +12,18 @@ export function saturationPressure({ temperature: T }: Pick<AirState, 'temperatu
   return pascals(exp(1.2378847e-5 * square(T) - 1.9121316e-2 * T + 33.93711047 - 6.3431645e3 / T));
 }
 
+/** Mole fraction of water vapour. Source: CIPM-2007, eqs. 5 to 7 with A1.2. */
+function vapourMoles({ pressure: p, temperature: T }: AirState, relativeHumidity: number): number {
+  const enhancement = 1.00062 + 3.14e-8 * p + 5.6e-7 * square(T - 273.15);
+  return (relativeHumidity * enhancement * saturationPressure({ temperature: T })) / p;
+}
+
+/** Share of water vapour in moist air by mass. Source: as {@link humidAirDensity}; molar masses of eq. 4. */
+export function vapourShare(air: AirState, relativeHumidity: number): number {
+  const x = vapourMoles(air, relativeHumidity);
+  return (x * M_WATER) / (x * M_WATER + (1 - x) * M_AIR);
+}
+
 /**
  * Density of moist air, kg/m3, from its state and relative humidity (0 to 1).
  * Source: CIPM-2007 (Picard et al., Metrologia 45 (2008) 149), eqs. 1 and A1.1 to A1.4. Range: 600 to 1100 hPa, 15 to 27 C, where it is
@@ -20,8 +32,7 @@ export function saturationPressure({ temperature: T }: Pick<AirState, 'temperatu
 export function humidAirDensity(air: AirState, relativeHumidity: number): number {
   const { pressure: p, temperature: T } = air;
   const t = T - 273.15;
-  const enhancement = 1.00062 + 3.14e-8 * p + 5.6e-7 * square(t);
-  const x = (relativeHumidity * enhancement * saturationPressure({ temperature: kelvins(T) })) / p;
+  const x = vapourMoles(air, relativeHumidity);
   const second =
     1.58123e-6 -
     2.9331e-8 * t +

@@ -55,7 +55,7 @@ export function heatReleased(phi: number): number {
 }
 
 /** Share of the heat that becomes indicated work, before timing. The gas's own properties favour lean mixtures a little. Ours. */
-export function indicatedEfficiency(charge: Charge, flameSpeed: number): number {
+function indicatedEfficiency(charge: Charge, flameSpeed: number): number {
   const full = (STANDARD_PRESSURE * charge.swept) / (AIR_GAS_CONSTANT * STANDARD_TEMPERATURE);
   const filling = Math.max(1e-3, (charge.air + charge.burnt * 0.5) / full);
   const heat = BEST_EFFICIENCY / (1 + HEAT_LOSS / filling);

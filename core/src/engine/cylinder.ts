@@ -15,6 +15,8 @@ export interface Exhaust {
 /** Conditions that all cylinders share; written by the engine, read every cycle. Mutable. */
 export interface Conditions {
   readonly pressure: number;
+  /** Dry air in the air by mass: its vapour burns nothing and dilutes. */
+  readonly dryShare: number;
   lit: boolean;
   /** Share of the fuel that has evaporated when the spark comes: less in a cold engine. */
   evaporated: number;

@@ -67,6 +67,7 @@ function tryAreas(setup: Setup, factor: number): { readonly torqueNm: number; re
       setup,
       random: seededRandom(SEED),
       air,
+      relativeHumidity: 0,
       faults: [],
       designs: openings.map((opening) => ({ air: 1e-3, depression: 4e4, opening, lambda })),
       leakages: setup.throats.map(({ closedLeakageMm2 }) => closedLeakageMm2 * 1e-6),

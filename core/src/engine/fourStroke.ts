@@ -7,7 +7,7 @@ import { CrankTable, type CylinderTables, cylinderTables } from './tables';
 import { INTAKE_CLOSES, INTAKE_OPENS, intakeValveArea } from './valve';
 
 /** One cycle, radians of crank angle. */
-export const FOUR_STROKE_CYCLE = 4 * Math.PI;
+const FOUR_STROKE_CYCLE = 4 * Math.PI;
 /** Burnt gas that stays behind counts hot in the cylinder. Ours, K. */
 const RESIDUAL_TEMPERATURE = 700;
 /** Share of its lost compression that a cylinder pushes back into its runner: what leaks past a tight valve. Ours. */

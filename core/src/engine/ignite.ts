@@ -11,7 +11,8 @@ interface Ignited extends CylinderMakings {
 export function ignite(pocket: Pocket, made: Ignited, exhaust: Exhaust): number {
   const { conditions, random } = made;
   const fuel = pocket.fuel * conditions.evaporated;
-  const charge = { air: pocket.air, burnt: pocket.burnt, fuel, swept: made.swept };
+  const air = pocket.air * conditions.dryShare;
+  const charge = { air, burnt: pocket.burnt + pocket.air - air, fuel, swept: made.swept };
   // Drawn in every cycle, so that a fault changes nothing but its own cylinder's cycles.
   const draws = { work: random.normal(), limit: random.normal(), spark: random.uniform() };
   const ignition = made.strongSpark ? 'strong' : 'modest';

@@ -1,7 +1,8 @@
 export * from './crank';
 export type { EngineTruth } from './cycleMeans';
 export type { Hand } from './driver';
-export * from './engine';
+export { createEngine } from './engine';
+export * from './engineTypes';
 export * from './faults';
 export * from './friction';
 export type { Load, Vehicle } from './load';

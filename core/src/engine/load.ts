@@ -26,7 +26,7 @@ function metresPerRadian({ ratios, wheelRadiusM }: Vehicle, gear: number): numbe
 }
 
 /** Force against a vehicle's motion, N; none at rest. */
-export function roadForce({ rollingN, dragNPerMs2 }: Vehicle, speed: number): number {
+function roadForce({ rollingN, dragNPerMs2 }: Vehicle, speed: number): number {
   return speed > 0 ? rollingN + dragNPerMs2 * speed * speed : 0;
 }
 

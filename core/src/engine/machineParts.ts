@@ -1,4 +1,4 @@
-import { type AirState, dryAirDensity } from '../air';
+import { type AirState, humidAirDensity, vapourShare } from '../air';
 import { square } from '../exact';
 import type { Random } from '../random';
 import { at } from '../sequence';
@@ -30,6 +30,8 @@ export interface MachineMakings {
   readonly setup: Setup;
   readonly random: Random;
   readonly air: AirState;
+  /** 0 to 1: water vapour takes the place of some of the air. */
+  readonly relativeHumidity: number;
   readonly faults: readonly Fault[];
   readonly designs: readonly IdleDesign[];
   /** What leaks past each closed throttle, m2. */
@@ -62,8 +64,14 @@ export interface MachineParts {
 
 export function machineParts(makings: MachineMakings): MachineParts {
   const { setup, air } = makings;
-  const outside: Outside = { ...air, density: dryAirDensity(air), filter: 1, cold: 0 };
-  const conditions: Conditions = { pressure: air.pressure, lit: false, evaporated: 1, timing: 1 };
+  const outside: Outside = { ...air, density: humidAirDensity(air, makings.relativeHumidity), filter: 1, cold: 0 };
+  const conditions: Conditions = {
+    pressure: air.pressure,
+    dryShare: 1 - vapourShare(air, makings.relativeHumidity),
+    lit: false,
+    evaporated: 1,
+    timing: 1,
+  };
   const throats = setup.throats.map((throat, i) => throatAir(makings, throat.id, i));
   const plans = manifoldPlans(setup);
   const manifolds = plans.map((plan) => manifoldOf(plan, throats, outside, makings));

@@ -6,7 +6,8 @@ import { ARCHETYPE_NAMES, ARCHETYPES, type ArchetypeName, type Setup, setupProbl
 import { radiansFromDegrees, rpm, seconds } from '../units';
 import { AIR_FUEL_RATIO, heatReleased, LOWER_HEATING_VALUE, relativeFlameSpeed } from './burn';
 import { sweptVolume } from './crank';
-import { createEngine, type Engine, type EngineOptions } from './engine';
+import { createEngine } from './engine';
+import type { Engine, EngineOptions } from './engineTypes';
 import { frictionMeanEffectivePressure } from './friction';
 import { shapeOf } from './machineParts';
 

@@ -1,6 +1,6 @@
 import { assertNever } from '../sequence';
 import { type Radians, type Rpm, radiansFromDegrees, type Seconds, seconds } from '../units';
-import type { Engine } from './engine';
+import type { Engine } from './engineTypes';
 import type { Vehicle } from './load';
 
 /** One part of a ride, named as people name it. */

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { standardAtmosphere } from '../air';
 import { ARCHETYPES, type ArchetypeName } from '../setup';
 import { kelvins, radiansFromDegrees, rpm, seconds, turns } from '../units';
-import { createEngine, type Engine, type EngineOptions } from './engine';
+import { createEngine } from './engine';
+import type { Engine, EngineOptions } from './engineTypes';
 
 /** Facts of the trade: common practice, no source. Every engine here is as the factory left it but for what the test does. */
 function idling(name: ArchetypeName, options: Partial<EngineOptions> = {}, first?: (engine: Engine) => void): Engine {
@@ -83,6 +85,22 @@ describe('air', () => {
     expect(lambdaOf(leaking)).toBeGreaterThan(lambdaOf(sound) * 1.03);
     expect(leaking.truth().depressions[0]).toBeLessThan((sound.truth().depressions[0] ?? 0) - 1000);
     expect(leaking.truth().speed).toBeGreaterThan(sound.truth().speed + 10);
+  });
+
+  it('thin air and damp air run rich, and weaker', () => {
+    const sea = idling('vTwin', { heldAt: rpm(1000) }).truth();
+    const high = idling('vTwin', { heldAt: rpm(1000), air: standardAtmosphere(2000) }).truth();
+    expect((high.lambdas[0] ?? 0) / (sea.lambdas[0] ?? 0)).toBeLessThan(0.95);
+    // Saturated air of 35 C holds 3.6 % of vapour by mass (CIPM-2007): so much less air for the same fuel.
+    const hot = { pressure: standardAtmosphere(0).pressure, temperature: kelvins(308.15) };
+    const damp = (relativeHumidity: number) =>
+      idling('vTwin', { heldAt: rpm(1000), air: hot, relativeHumidity }).truth();
+    expect((damp(1).lambdas[0] ?? 0) / (damp(0).lambdas[0] ?? 0)).toBeCloseTo(0.964, 2);
+    expect(damp(1).torqueNm).toBeLessThan(damp(0).torqueNm);
+  });
+
+  it('a late spark costs idle speed', () => {
+    expect(idling('rack4', { sparkRetardDeg: 10 }).truth().speed).toBeLessThan(idling('rack4').truth().speed - 20);
   });
 
   it('a clogged filter makes the full throttle weaker', () => {

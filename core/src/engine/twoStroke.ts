@@ -18,7 +18,7 @@ import {
 import { CrankTable, type CylinderTables, cylinderTables } from './tables';
 
 /** One cycle, radians of crank angle. */
-export const TWO_STROKE_CYCLE = 2 * Math.PI;
+const TWO_STROKE_CYCLE = 2 * Math.PI;
 /** Ports open this far after top dead centre and close as far before it. Ours: a mild loop-scavenged engine. */
 const EXHAUST_OPENS = radiansFromDegrees(98);
 const TRANSFER_OPENS = radiansFromDegrees(120);

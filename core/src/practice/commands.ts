@@ -8,7 +8,7 @@ const closed = { additionalProperties: false };
 const bare = <K extends string>(kind: K) => Type.Object({ do: Type.Literal(kind) }, closed);
 
 /** What a hand can do at a practice engine. */
-export const PracticeCommandSchema = Type.Union([
+const PracticeCommandSchema = Type.Union([
   bare('start'),
   bare('stop'),
   bare('blip'),

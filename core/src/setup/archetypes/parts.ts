@@ -1,9 +1,9 @@
 import type { Adjuster, Cylinder, Throat } from '../schema';
 
 /** Screws that archetypes share. Pitches and ranges are common practice, no source; levers are ours. */
-export const SCREW = { pitchMm: 0.5, range: { outTurns: 3, inTurns: 4 } };
+const SCREW = { pitchMm: 0.5, range: { outTurns: 3, inTurns: 4 } };
 /** A mixture screw as found stands at its base turns from the seat. */
-export const MIXTURE = { pitchMm: 0.75, leverMm: 10, range: { outTurns: 4, inTurns: 2 } };
+const MIXTURE = { pitchMm: 0.75, leverMm: 10, range: { outTurns: 4, inTurns: 2 } };
 
 /** Cylinders 1, 2, ... that fire in turn at the given angles. */
 export function cylindersFiringAt(angles: readonly number[]): Cylinder[] {

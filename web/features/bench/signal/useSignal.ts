@@ -27,7 +27,7 @@ export interface LocalPractice {
   ask(command: PracticeCommand): void;
 }
 
-export interface PracticeTold {
+interface PracticeTold {
   readonly state: PracticeState;
   readonly faults: readonly Fault[];
   readonly trouble: string | undefined;
