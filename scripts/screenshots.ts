@@ -2,6 +2,7 @@ import { mkdirSync, openSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
 import { followOnce, nextAction } from '../e2e/support/hand';
 import { prepareDatabase, startApp, startStandin } from './app.mjs';
+import { BROWSER_PACKAGES, DATABASE_PACKAGES, installPackages } from './machine.mjs';
 import { startMariaDb } from './mariadb.mjs';
 import { processGroup } from './processes.mjs';
 import { buildApp, DATA, ROOT } from './project.mjs';
@@ -25,15 +26,32 @@ async function theme(page: Page, name: 'night' | 'sun'): Promise<void> {
   }, name);
 }
 
-async function takePictures(page: Page): Promise<void> {
+/** Before any gauge sends: the practice engine in the browser. */
+async function takePracticePictures(page: Page): Promise<void> {
   await page.goto('/');
   await picture(page, 'garage');
+  await page.goto(`/jobs/${OPEN_JOB}/bench`);
+  await picture(page, 'cautions');
+  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await page.keyboard.press('p');
+  await page.getByLabel('Bank').selectOption('sideDraughtSix');
+  await page.getByLabel('Add a fault').selectOption({ index: 3 });
+  await picture(page, 'practice-choices');
+  await page.getByRole('button', { name: 'Begin practice' }).click();
+  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await nextAction(page);
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Start engine' }).click();
+  while ((await followOnce(page)) !== 'take the reading');
+  await nextAction(page);
+  await picture(page, 'practice-bench');
+}
+
+async function takePictures(page: Page): Promise<void> {
   await page.goto(`/jobs/${CLOSED_JOB}`);
   await page.locator('figure svg').waitFor();
   await picture(page, 'job-report');
   await page.goto(`/jobs/${OPEN_JOB}/bench`);
-  await picture(page, 'cautions');
-  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
   await nextAction(page);
   await picture(page, 'bench-zero');
   await page.keyboard.press('Space');
@@ -56,16 +74,19 @@ async function takePictures(page: Page): Promise<void> {
 try {
   mkdirSync(DATA, { recursive: true });
   const log = openSync(`${DATA}/screenshots.log`, 'a');
+  installPackages([...DATABASE_PACKAGES, ...BROWSER_PACKAGES], say);
   buildApp(say);
   const databaseUrl = await startMariaDb(group, 'shots-db', { fresh: true });
   prepareDatabase(databaseUrl, { demo: true });
   const app = await startApp(group, databaseUrl, { log });
-  await startStandin(group, app, ['--seed', '7'], { log });
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
-  await takePictures(await browser.newPage({ baseURL: app, viewport: { width: 1280, height: 800 } }));
+  const page = await browser.newPage({ baseURL: app, viewport: { width: 1280, height: 800 } });
+  await takePracticePictures(page);
+  await startStandin(group, app, ['--seed', '7'], { log });
+  await takePictures(page);
   await browser.close();
 } finally {
   await group.stop();

@@ -8,8 +8,8 @@ import { HoldSpeed } from './HoldSpeed';
 import { PracticeScrew } from './PracticeScrew';
 import type { PracticeControl } from './usePracticeControl';
 
-/** More screws than this do not stand in a row: one is chosen, and it follows the advice. */
-const ROOMY = 3;
+/** More screws than this do not fit a row beside the other controls: one is chosen, and it follows the advice. */
+const ROOMY = 1;
 /** From this temperature on there is nothing to warm up, C. */
 const WARM_C = 88;
 
