@@ -1,55 +1,68 @@
-import { ARCHETYPES, type ArchetypeName, isArchetype } from '@amber-needle/core/setup';
-import { runTrial, type TrialResult } from '@amber-needle/core/trial';
+import { spawn } from 'node:child_process';
+import { cpus } from 'node:os';
+import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
+import { ARCHETYPES, isArchetype } from '@amber-needle/core/setup';
+import type { JobResult } from './adviceRun';
+import { adviceTable } from './adviceTable';
 
-/** Whole jobs on the practice engine, judged by its truth: `npm run bench:advice -- 200 twin rack4`. */
-const [count = '200', ...names] = process.argv.slice(2);
-const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
+/**
+ * Whole jobs on the practice engine, judged by its truth, on all cores:
+ * `npm run bench:advice -- [--seeds 40] [--methods advice,oracle,fixed,proportional] [--fault leak|stop|dead|hoses] [BANK ...]`.
+ * Speed does not matter here; results depend on the seeds only.
+ */
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    seeds: { type: 'string', default: '40' },
+    first: { type: 'string', default: '10000' },
+    methods: { type: 'string', default: 'advice' },
+    fault: { type: 'string', default: 'none' },
+    lines: { type: 'boolean', default: false },
+  },
+});
+const RUN = fileURLToPath(new URL('adviceRun.ts', import.meta.url));
+const TSX = fileURLToPath(new URL('../../node_modules/.bin/tsx', import.meta.url));
+const SHARD = 5;
 
-function spreadOf({ truth }: TrialResult): number {
-  return (Math.max(...truth.depressions) - Math.min(...truth.depressions)) / 1000;
+interface Shard {
+  readonly name: string;
+  readonly first: number;
+  readonly count: number;
 }
 
-function percent(n: number, of: number): string {
-  return `${((100 * n) / of).toFixed(1)} %`;
-}
+const names = (positionals.length === 0 ? Object.keys(ARCHETYPES) : positionals).filter(isArchetype);
+const shards = names.flatMap((name) =>
+  Array.from({ length: Math.ceil(Number(values.seeds) / SHARD) }, (_, i): Shard => {
+    const from = i * SHARD;
+    return { name, first: Number(values.first) + from, count: Math.min(SHARD, Number(values.seeds) - from) };
+  }),
+);
 
-function countsOf(trials: readonly TrialResult[], kind: string): string {
-  const counts = trials.map(({ events }) => events.filter((event) => event.kind === kind).length).sort((a, b) => a - b);
-  const quantile = (share: number) => counts[Math.floor(share * (counts.length - 1))];
-  return `${quantile(0.5)}, ${quantile(0.95)}, ${quantile(1)}`;
-}
-
-function rowFor(name: ArchetypeName): string {
-  const setup = ARCHETYPES[name];
-  const { spreadKPa, idleRpm, idleBandRpm } = setup.targets;
-  const trials = Array.from({ length: Number(count) }, (_, i) =>
-    runTrial({ setup, seed: 10_000 + i, machine: 'Bench machine', complaint: '', clock }),
-  );
-  const finished = trials.filter(({ outcome }) => outcome === 'finished');
-  const beyond = finished.filter((trial) => spreadOf(trial) > spreadKPa);
-  const off = finished.filter(({ truth }) => Math.abs(truth.speed - idleRpm) > idleBandRpm);
-  const claimed = finished.map(({ events }) => {
-    const last = events.at(-1);
-    return last?.kind === 'finished' ? last.probability : 0;
+function runShard({ name, first, count }: Shard): Promise<readonly JobResult[]> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(TSX, [RUN, name, String(first), String(count), values.methods, values.fault], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    let text = '';
+    child.stdout.on('data', (chunk) => {
+      text += chunk;
+    });
+    child.on('close', (code) =>
+      code === 0
+        ? resolve(text.trim().split('\n').map((line): JobResult => JSON.parse(line)))
+        : reject(new Error(`${name} from seed ${first} ended with code ${code}`)),
+    );
   });
-  const cells = [
-    setup.name,
-    trials.length,
-    percent(finished.length, trials.length),
-    percent(beyond.length, finished.length),
-    percent(off.length, finished.length),
-    percent(
-      claimed.reduce((a, b) => a + b, 0),
-      claimed.length,
-    ),
-    countsOf(trials, 'move'),
-    countsOf(trials, 'reading'),
-  ];
-  return `| ${cells.join(' | ')} |`;
 }
 
-const head =
-  '| bank | jobs | said done | of these, true spread beyond | true idle beyond | probability claimed, mean | moves: median, p95, most | readings |';
-const chosen = names.length === 0 ? Object.keys(ARCHETYPES) : names;
-process.stdout.write(`${head}\n| --- | --- | --- | --- | --- | --- | --- | --- |\n`);
-for (const name of chosen.filter(isArchetype)) process.stdout.write(`${rowFor(name)}\n`);
+const results: JobResult[] = [];
+async function lane(): Promise<void> {
+  for (let shard = shards.shift(); shard !== undefined; shard = shards.shift()) {
+    const found = await runShard(shard);
+    results.push(...found);
+    if (values.lines) for (const result of found) process.stdout.write(`${JSON.stringify(result)}\n`);
+  }
+}
+await Promise.all(cpus().map(lane));
+process.stdout.write(adviceTable(results));

@@ -33,6 +33,8 @@ export function faultText(setup: Setup, fault: Fault): string {
       return `Piston of throat ${fault.throat} sticks, ${percent(fault.share)} of its lift lost`;
     case 'mixedJets':
       return `Jets of throats ${fault.throats.join(' and ')} mixed up, ${number(fault.ratio)} times`;
+    case 'exchangedHoses':
+      return `Hoses of throats ${fault.throats.join(' and ')} exchanged`;
     case 'chokeStuck':
       return `Choke stays ${percent(fault.share)} on`;
     case 'restrictedFilter':

@@ -27,7 +27,7 @@ export interface ScrewEffect {
 export type Advice = { readonly grounds: Grounds } & (
   | {
       readonly kind: 'read';
-      readonly purpose: 'zeroGauges' | 'firstReading' | 'afterMove' | 'afterCoupling' | 'longer';
+      readonly purpose: 'zeroGauges' | 'firstReading' | 'matchGauges' | 'afterMatching' | 'afterMove' | 'afterCoupling' | 'longer';
       readonly duration: Seconds;
     }
   | { readonly kind: 'settle'; readonly after: 'move' | 'coupled'; readonly duration: Seconds }
@@ -42,5 +42,10 @@ export type Advice = { readonly grounds: Grounds } & (
       readonly purpose: 'balance' | 'idleSpeed';
     }
   | { readonly kind: 'couple'; readonly coupling: string; readonly state: 'clamped' | 'loosened' }
+  /**
+   * Neither a turn nor a reading helps. `screws`: no free screw reaches balance; `speed`: none brings the idle into its band;
+   * `readings`: as good as it gets, and not sure enough.
+   */
+  | { readonly kind: 'undecided'; readonly limit: 'screws' | 'speed' | 'readings' }
   | { readonly kind: 'done' }
 );

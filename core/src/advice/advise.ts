@@ -1,21 +1,25 @@
-import { type Belief, forecastOf, layoutOf } from '../belief';
+import { type Belief, forecastOf, layoutOf, moveBelief } from '../belief';
 import type { Job } from '../job';
 import { at } from '../sequence';
 import type { SignalReading } from '../signal';
-import { kiloPascals, seconds } from '../units';
+import { kiloPascals, seconds, type Turns } from '../units';
 import type { Advice, Grounds, ScrewEffect } from './advice';
-import { type Candidate, candidateMoves, remainingCost } from './candidates';
 import { type Chances, chances } from './chance';
+import { bestFineMove } from './fineMoves';
+import { type MovePlan, planMoves } from './planMoves';
+import { afterMatching, afterReading } from './readingsAhead';
 
 /** Belief needed before the work counts as done. */
 export const DONE_PROBABILITY = 0.95;
-/**
- * A turn must take away this much of the remaining cost (squares of half tolerances); else a longer reading tells more. When readings
- * of the untouched engine have not settled the question, any real gain is taken. Ours.
- */
-const LEAST_GAIN = 0.2;
-const LEAST_GAIN_WHEN_READ_OUT = 0.02;
-const READ_OUT = 3;
+/** A turn is for when most of what may be so asks for one, and when it takes away this many of the expected moves. Ours. */
+const WORTH_TURNING = 0.5;
+const LEAST_HEADWAY = 0.3;
+/** Close to the end: what a turn, and putting all hoses on one throat, must add to the probability to be worth the trouble. Ours. */
+const WORTH_A_FINE_TURN = 0.1;
+const WORTH_A_LAST_TURN = 0.02;
+const WORTH_MATCHING = 0.03;
+/** So many readings of an untouched engine tell all that readings can. */
+const READ_OUT = 4;
 /** Below this chance of balance after coupling, the clamp has moved something. */
 const COUPLING_MOVED = 0.5;
 const READ_FOR = seconds(8);
@@ -34,9 +38,9 @@ export function adviseNextMove(job: Job, belief: Belief, options: AdviceOptions)
   const waiting = adviseBeforeReading(job, options.live);
   if (waiting !== undefined) return { ...waiting, grounds };
   if (chance.all >= DONE_PROBABILITY) return { ...adviseWhenBalanced(job), grounds };
-  const best = bestMove(job, belief);
-  if (best !== undefined) return { ...turnAdvice(best, belief, options.seed), grounds };
-  return { ...adviseWhenStuck(job, chance), grounds };
+  const plan = planMoves(job, belief, options.seed);
+  if (asksForTurn(plan)) return { ...turnAdvice(plan.best, belief, options.seed), grounds };
+  return { ...adviseWhenNear({ job, belief, seed: options.seed, chance, plan }), grounds };
 }
 
 type Bare<A> = A extends unknown ? Omit<A, 'grounds'> : never;
@@ -55,6 +59,8 @@ function adviseBeforeReading(job: Job, live: AdviceOptions['live']): BareAdvice 
         : { kind: 'read', purpose: 'zeroGauges', duration: READ_FOR };
     case 'nothing':
       return undefined;
+    case 'matched':
+      return { kind: 'read', purpose: 'afterMatching', duration: READ_FOR };
     case 'move':
       return live === 'steady'
         ? { kind: 'read', purpose: 'afterMove', duration: READ_FOR }
@@ -71,24 +77,46 @@ function adviseWhenBalanced(job: Job): BareAdvice {
   return open === undefined ? { kind: 'done' } : { kind: 'couple', coupling: open.id, state: 'clamped' };
 }
 
-/** No turn helps: either the clamp is in the way, or the readings cannot tell yet. */
-function adviseWhenStuck(job: Job, chance: Chances): BareAdvice {
+type WithBest = MovePlan & { readonly best: NonNullable<MovePlan['best']> };
+
+function asksForTurn(plan: MovePlan): plan is WithBest {
+  if (plan.best === undefined || plan.movesNow < WORTH_TURNING) return false;
+  return plan.best.movesAfter <= plan.movesNow - LEAST_HEADWAY;
+}
+
+interface NearMakings {
+  readonly job: Job;
+  readonly belief: Belief;
+  readonly seed: number;
+  readonly chance: Chances;
+  readonly plan: MovePlan;
+}
+
+/** No turn is plainly due: what would tell most, or help most, for its trouble? */
+function adviseWhenNear({ job, belief, seed, chance, plan }: NearMakings): BareAdvice {
   const [clamped] = job.clamped;
   if (clamped !== undefined && chance.balanced < COUPLING_MOVED)
     return { kind: 'couple', coupling: clamped, state: 'loosened' };
   if (!job.gaugesZeroed) return { kind: 'read', purpose: 'zeroGauges', duration: READ_FOR };
-  return { kind: 'read', purpose: 'longer', duration: READ_FOR };
+  const readOut = readingsSinceTouch(job) >= READ_OUT;
+  const read = chances(afterReading(belief), seed).all;
+  if (!readOut && read >= DONE_PROBABILITY) return { kind: 'read', purpose: 'longer', duration: READ_FOR };
+  const fine = bestFineMove(job, belief, seed);
+  const gain = (fine?.probability ?? 0) - chance.all;
+  if (fine !== undefined && gain >= WORTH_A_FINE_TURN) return turnAdvice(fine, belief, seed);
+  const canMatch = !job.gaugesMatched && job.setup.throats.length > 1;
+  if (canMatch && chances(afterMatching(belief), seed).all >= read + WORTH_MATCHING)
+    return { kind: 'read', purpose: 'matchGauges', duration: READ_FOR };
+  if (fine !== undefined && gain >= WORTH_A_LAST_TURN) return turnAdvice(fine, belief, seed);
+  if (!readOut) return { kind: 'read', purpose: 'longer', duration: READ_FOR };
+  if (clamped !== undefined) return { kind: 'couple', coupling: clamped, state: 'loosened' };
+  return { kind: 'undecided', limit: limitOf(chance, plan) };
 }
 
-function bestMove(job: Job, belief: Belief): Candidate | undefined {
-  const now = remainingCost(forecastOf(belief), belief);
-  const best = candidateMoves(job, belief).reduce<Candidate | undefined>(
-    (least, candidate) => (least === undefined || candidate.cost < least.cost ? candidate : least),
-    undefined,
-  );
-  if (best === undefined) return undefined;
-  const least = readingsSinceTouch(job) >= READ_OUT ? LEAST_GAIN_WHEN_READ_OUT : LEAST_GAIN;
-  return now - best.cost > least ? best : undefined;
+/** What stands in the way when neither turns nor readings help. */
+function limitOf({ balanced, idleInBand }: Chances, { movesNow }: MovePlan): 'screws' | 'speed' | 'readings' {
+  if (movesNow < WORTH_TURNING) return 'readings';
+  return balanced <= idleInBand ? 'screws' : 'speed';
 }
 
 /** How often the engine has been read since anything on it was touched. */
@@ -96,12 +124,18 @@ function readingsSinceTouch({ readings, touchedAt }: Job): number {
   return readings.filter(({ seq }) => seq > touchedAt).length;
 }
 
-function turnAdvice({ adjuster, turns, after, expected }: Candidate, belief: Belief, seed: number): BareAdvice {
+interface Turning {
+  readonly adjuster: Job['setup']['adjusters'][number];
+  readonly turns: Turns;
+}
+
+function turnAdvice({ adjuster, turns }: Turning, belief: Belief, seed: number): BareAdvice {
+  const after = moveBelief(belief, adjuster.id, turns);
   return {
     kind: 'turn',
     adjuster: adjuster.id,
     turns,
-    expected,
+    expected: forecastOf(after),
     probabilityAfter: chances(after, seed).all,
     effect: screwEffect(belief, adjuster.id),
     purpose: adjuster.acts.length === belief.setup.throats.length ? 'idleSpeed' : 'balance',

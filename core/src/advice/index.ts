@@ -1,4 +1,4 @@
 export * from './advice';
 export * from './advise';
-export * from './candidates';
 export * from './chance';
+export * from './planMoves';

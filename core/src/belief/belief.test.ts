@@ -3,7 +3,7 @@ import { Matrix, solve } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../random';
 import { twinWithTwoStops } from '../setup';
-import { append, logs, move, opened, reading, zero } from '../testing/jobs';
+import { append, logs, match, move, opened, reading, zero } from '../testing/jobs';
 import { turns } from '../units';
 import { layoutOf } from './belief';
 import { foldBelief, foldEvent } from './foldBelief';
@@ -76,6 +76,15 @@ describe('the update', () => {
 describe('the belief', () => {
   it('takes a gauge’s offset off once it was zeroed', () => {
     const log = [zero(0.6, -0.4), reading({ kPa: [40.6, 39.6] })].reduce(append, opened);
+    const { throats } = forecastOf(foldBelief(twinWithTwoStops, log));
+    expect(throats[0]?.deviation).toBeCloseTo(0, 1);
+    // Left is what half a per cent of slope makes of 40 kPa, evenly spread, on a difference of two halved: 0.08.
+    expect(throats[0]?.uncertainty).toBeLessThan(0.11);
+    expect(throats[0]?.uncertainty).toBeGreaterThan(0.07);
+  });
+
+  it('takes a gauge’s slope out once all were put on one throat', () => {
+    const log = [zero(0, 0), match(40.2, 39.8), reading({ kPa: [40.2, 39.8] })].reduce(append, opened);
     const { throats } = forecastOf(foldBelief(twinWithTwoStops, log));
     expect(throats[0]?.deviation).toBeCloseTo(0, 1);
     expect(throats[0]?.uncertainty).toBeLessThan(0.06);

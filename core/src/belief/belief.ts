@@ -1,6 +1,7 @@
 import type { Matrix } from 'ml-matrix';
 import type { Setup } from '../setup';
 import type { KiloPascals } from '../units';
+import type { Direction } from './backlash';
 
 /**
  * What is known about an engine: one Gaussian over everything that is not known for sure.
@@ -17,6 +18,8 @@ export interface Belief {
   readonly mean: readonly number[];
   readonly covariance: Matrix;
   readonly barometer: KiloPascals;
+  /** Which way each adjuster was turned last. */
+  readonly lastTurned: readonly Direction[];
   /** How far the last reading lay from what was expected, in standard deviations for each channel; empty before the first. */
   readonly surprise: readonly { readonly throat: string; readonly sigmas: number }[];
 }
@@ -27,6 +30,7 @@ export interface Layout {
   trim(throat: number): number;
   gain(adjuster: number): number;
   offset(throat: number): number;
+  gaugeGain(throat: number): number;
   readonly level: number;
   readonly speed: number;
   readonly speedSlope: number;
@@ -36,12 +40,13 @@ export function layoutOf({ throats, adjusters }: Setup): Layout {
   const t = throats.length;
   const a = adjusters.length;
   return {
-    size: 2 * t + a + 3,
+    size: 3 * t + a + 3,
     trim: (throat) => throat,
     gain: (adjuster) => t + adjuster,
     offset: (throat) => t + a + throat,
-    level: 2 * t + a,
-    speed: 2 * t + a + 1,
-    speedSlope: 2 * t + a + 2,
+    gaugeGain: (throat) => 2 * t + a + throat,
+    level: 3 * t + a,
+    speed: 3 * t + a + 1,
+    speedSlope: 3 * t + a + 2,
   };
 }

@@ -1,4 +1,5 @@
 import type { EventOf } from '../job';
+import { at } from '../sequence';
 import type { ChannelReading, ChannelState, SignalReading } from '../signal';
 import { type Belief, layoutOf } from './belief';
 import { forecastOf } from './forecast';
@@ -9,17 +10,20 @@ export interface ThroatComparison {
   readonly depression: number;
   /** From the mean of the throats that can be compared. */
   readonly deviation: number;
-  /** Standard uncertainty of the deviation, gauge offsets included. */
+  /** Standard uncertainty of the deviation, the gauges' own errors included. */
   readonly uncertainty: number;
   readonly state: ChannelState['kind'] | 'believed';
 }
 
-/** What a gauge adds by itself, as believed: to be taken off what it shows. */
-function offsetsOf(belief: Belief): { readonly value: (i: number) => number; readonly spread: (i: number) => number } {
+/** What a gauge makes of a depression by itself, as believed: to be taken out of what it shows. */
+function gaugesOf(belief: Belief) {
   const layout = layoutOf(belief.setup);
+  const spreadAt = (k: number) => Math.sqrt(belief.covariance.get(k, k));
   return {
-    value: (i) => belief.mean[layout.offset(i)] ?? 0,
-    spread: (i) => Math.sqrt(belief.covariance.get(layout.offset(i), layout.offset(i))),
+    truth: (i: number, shown: number) =>
+      (shown - at(belief.mean, layout.offset(i))) / (1 + at(belief.mean, layout.gaugeGain(i))),
+    spread: (i: number, shown: number) =>
+      Math.hypot(spreadAt(layout.offset(i)), shown * spreadAt(layout.gaugeGain(i))),
   };
 }
 
@@ -69,10 +73,10 @@ function channelFact({ throat, depression, againstGroup, uncertainty, state }: C
 const COMPARABLE = new Set<ChannelState['kind']>(['steady', 'settling']);
 
 function compare(belief: Belief, facts: readonly ChannelFact[]): readonly ThroatComparison[] {
-  const offset = offsetsOf(belief);
+  const gauges = gaugesOf(belief);
   const known = belief.setup.throats.flatMap(({ id }, i) => {
     const fact = facts.find(({ throat }) => throat === id);
-    return fact === undefined ? [] : [{ ...fact, true: fact.shown - offset.value(i), spread: offset.spread(i) }];
+    return fact === undefined ? [] : [{ ...fact, true: gauges.truth(i, fact.shown), spread: gauges.spread(i, fact.shown) }];
   });
   const comparable = known.filter(({ state }) => COMPARABLE.has(state));
   const n = comparable.length;
@@ -81,7 +85,7 @@ function compare(belief: Belief, facts: readonly ChannelFact[]): readonly Throat
     throat: fact.throat,
     depression: fact.true,
     deviation: COMPARABLE.has(fact.state) ? fact.true - group : Number.NaN,
-    // Offsets of n channels against their mean leave (n - 1)/n of their variance.
+    // Gauge errors of n channels against their mean leave (n - 1)/n of their variance.
     uncertainty: Math.hypot(fact.own, fact.spread * Math.sqrt(Math.max(0, (n - 1) / n))),
     state: fact.state,
   }));

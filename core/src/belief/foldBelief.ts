@@ -5,12 +5,12 @@ import type { Setup } from '../setup';
 import { kiloPascals, turns } from '../units';
 import { type Belief, layoutOf } from './belief';
 import { moveBelief, unsettled } from './move';
-import { depressionObservation, type Observation, speedObservation, zeroObservation } from './observation';
+import { depressionObservation, type Observation, sourceObservation, speedObservation, zeroObservation } from './observation';
 import { priorBelief } from './prior';
 import { updateBelief } from './update';
 
 type Reading = Extract<JobEvent, { kind: 'reading' }>;
-type Zero = Extract<JobEvent, { kind: 'check' }>;
+type Check = Extract<JobEvent, { kind: 'check' }>;
 
 /** Between two readings the group's level and the speed wander (warmth, load): relative, one standard deviation. Ours. */
 const LEVEL_WANDER = 0.02;
@@ -37,6 +37,7 @@ export function foldEvent(belief: Belief, event: JobEvent): Belief {
     case 'coupled':
       return unsettled(belief, CLAMPING);
     case 'opened':
+    case 'reach':
     case 'note':
     case 'finished':
     case 'undone':
@@ -69,14 +70,38 @@ function isUsable({ state }: Reading['channels'][number]): boolean {
   return state === 'steady' || state === 'byEye';
 }
 
-function foldCheck(belief: Belief, { check }: Zero): Belief {
-  if (check.what !== 'gaugesZeroed') return belief;
-  const observations = check.channels.flatMap(({ throat, offsetKPa, uncertaintyKPa }) => {
-    const index = belief.setup.throats.findIndex(({ id }) => id === throat);
-    return index < 0
-      ? []
-      : [zeroObservation(belief, index, offsetKPa, uncertaintyKPa ** 2 + REPEATABILITY_KPA ** 2 / 4)];
-  });
+function foldCheck(belief: Belief, { check }: Check): Belief {
+  const throatAt = (throat: string) => belief.setup.throats.findIndex(({ id }) => id === throat);
+  const varianceOf = (uncertaintyKPa: number) => uncertaintyKPa ** 2 + REPEATABILITY_KPA ** 2 / 4;
+  switch (check.what) {
+    case 'cautionsRead':
+      return belief;
+    case 'gaugesZeroed':
+      return observed(
+        belief,
+        check.channels.flatMap(({ throat, offsetKPa, uncertaintyKPa }) => {
+          const index = throatAt(throat);
+          return index < 0 ? [] : [zeroObservation(belief, index, offsetKPa, varianceOf(uncertaintyKPa))];
+        }),
+      );
+    case 'gaugesMatched': {
+      // Only differences tell: the source itself is as unknown as the gauges' common slope.
+      const sourceKPa = check.channels.reduce((sum, { shownKPa }) => sum + shownKPa, 0) / check.channels.length;
+      return observed(
+        belief,
+        check.channels.flatMap(({ throat, shownKPa, uncertaintyKPa }) => {
+          const index = throatAt(throat);
+          const variance = varianceOf(uncertaintyKPa);
+          return index < 0 ? [] : [sourceObservation(belief, index, { shownKPa, sourceKPa, variance })];
+        }),
+      );
+    }
+    default:
+      return assertNever(check);
+  }
+}
+
+function observed(belief: Belief, observations: readonly Observation[]): Belief {
   const { mean, covariance } = updateBelief(belief, observations);
   return { ...belief, mean, covariance };
 }

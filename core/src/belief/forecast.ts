@@ -3,6 +3,7 @@ import type { Random } from '../random';
 import { at } from '../sequence';
 import { type KiloPascals, kiloPascals, type Rpm, rpm } from '../units';
 import { type Belief, layoutOf } from './belief';
+import { drawStates } from './drawStates';
 import { runnerPressureKPa } from './observation';
 
 /** What the belief holds for one throat: true depression, gauge offset taken out. */
@@ -75,32 +76,11 @@ function quadratic(matrix: Matrix, vector: readonly number[]): number {
 export function drawOutcomes(belief: Belief, count: number, random: Random) {
   const layout = layoutOf(belief.setup);
   const n = belief.setup.throats.length;
-  const factor = lowerFactor(belief.covariance);
-  return Array.from({ length: count }, () => {
-    const noise = Array.from({ length: layout.size }, () => random.normal());
-    const state = belief.mean.map(
-      (m, i) => m + noise.reduce((sum, z, j) => (j <= i ? sum + at(at(factor, i), j) * z : sum), 0),
-    );
+  return drawStates(belief, count, random).map((state) => {
     const pressures = belief.setup.throats.map((_, i) => runnerPressureKPa(state, layout, i, n));
     return {
       spreadKPa: Math.max(...pressures) - Math.min(...pressures),
       speedRpm: Math.exp(at(state, layout.speed)),
     };
   });
-}
-
-/** Cholesky factor that lets directions without doubt be zero. Source: Golub and Van Loan, Matrix Computations, 4.2. */
-function lowerFactor(matrix: Matrix): number[][] {
-  const n = matrix.rows;
-  const factor = Array.from({ length: n }, () => new Array<number>(n).fill(0));
-  for (let i = 0; i < n; i += 1) {
-    for (let j = 0; j <= i; j += 1) {
-      const row = at(factor, i);
-      let sum = matrix.get(i, j);
-      for (let k = 0; k < j; k += 1) sum -= at(row, k) * at(at(factor, j), k);
-      const diagonal = at(at(factor, j), j);
-      row[j] = i === j ? Math.sqrt(Math.max(0, sum)) : diagonal > 1e-12 ? sum / diagonal : 0;
-    }
-  }
-  return factor;
 }

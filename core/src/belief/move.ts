@@ -2,6 +2,7 @@ import { Matrix } from 'ml-matrix';
 import { at } from '../sequence';
 import { actionOn, concernOf } from '../setup';
 import type { Turns } from '../units';
+import { type Direction, reachedBy } from './backlash';
 import { type Belief, layoutOf } from './belief';
 import { symmetric } from './update';
 
@@ -12,10 +13,16 @@ const HAND_SHARE = 0.05;
 const RESTING = 0.0015;
 /** A mixture screw, cable or rod may have changed idle and airflow by this much; what it does by itself is not modelled. Ours; log airflow. */
 const ELSEWHERE = 0.03;
+/**
+ * What a turn does changes along the screw's way: a plate that lets more air in gains less of it by the next turn. Ours: a fixed
+ * part, and a share of the airflow's own change.
+ */
+const GAIN_WANDER = 0.03;
+const GAIN_BEND = 0.3;
 
 /**
  * The belief after a screw was turned: each throat it acts on gains sign x exp(gain) x turns of trim,
- * the speed its share of that, all with the doubt of the hand.
+ * the speed its share of that, all with the doubt of the hand and of the screw's play.
  * Source of the propagation: Saerkkae (2013), algorithm 5.4, prediction step.
  */
 export function moveBelief(belief: Belief, adjusterId: string, by: Turns): Belief {
@@ -26,26 +33,35 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns): Belie
   if (adjuster === undefined) return belief;
   if (concernOf(adjuster) !== 'rest') return unsettled(belief, ELSEWHERE);
   const gain = Math.exp(at(belief.mean, layout.gain(index)));
+  const reached = reachedBy(adjuster, at(belief.lastTurned, index), by);
+  const airflow = gain * reached.turns;
   const mean = [...belief.mean];
   const slopes = Matrix.eye(layout.size);
   const hand = Matrix.zeros(layout.size, 1);
   setup.throats.forEach((throat, i) => {
     const sign = actionOn(adjuster, throat.id);
-    mean[layout.trim(i)] = at(mean, layout.trim(i)) + sign * gain * by;
-    slopes.set(layout.trim(i), layout.gain(index), sign * gain * by);
+    mean[layout.trim(i)] = at(mean, layout.trim(i)) + sign * airflow;
+    slopes.set(layout.trim(i), layout.gain(index), sign * airflow);
     hand.set(layout.trim(i), 0, sign * gain);
   });
   // All throats together carry the speed: r gains s x the mean change of trim.
   const actions = setup.throats.reduce((sum, { id }) => sum + actionOn(adjuster, id), 0) / setup.throats.length;
   const speedSlope = at(belief.mean, layout.speedSlope);
-  mean[layout.speed] = at(mean, layout.speed) + speedSlope * actions * gain * by;
-  slopes.set(layout.speed, layout.gain(index), speedSlope * actions * gain * by);
-  slopes.set(layout.speed, layout.speedSlope, actions * gain * by);
+  mean[layout.speed] = at(mean, layout.speed) + speedSlope * actions * airflow;
+  slopes.set(layout.speed, layout.gain(index), speedSlope * actions * airflow);
+  slopes.set(layout.speed, layout.speedSlope, actions * airflow);
   hand.set(layout.speed, 0, speedSlope * actions * gain);
-  const handVariance = HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2;
+  const handVariance = HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2 + reached.doubt ** 2;
   const covariance = slopes.mmul(belief.covariance).mmul(slopes.transpose());
   covariance.add(Matrix.mul(hand.mmul(hand.transpose()), handVariance));
-  return unsettled({ ...belief, mean, covariance: symmetric(covariance) }, RESTING);
+  const wander = GAIN_WANDER ** 2 + (GAIN_BEND * airflow) ** 2;
+  covariance.set(layout.gain(index), layout.gain(index), covariance.get(layout.gain(index), layout.gain(index)) + wander);
+  const lastTurned = belief.lastTurned.map((last, j) => (j === index ? directionOf(by) : last));
+  return unsettled({ ...belief, mean, lastTurned, covariance: symmetric(covariance) }, RESTING);
+}
+
+function directionOf(by: Turns): Direction {
+  return by > 0 ? 1 : -1;
 }
 
 /** The belief after throttles may have come to rest elsewhere: every trim is a little less sure. */

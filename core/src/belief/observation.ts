@@ -9,7 +9,7 @@ export interface Observation {
   predict(mean: readonly number[]): { readonly value: number; readonly slope: readonly number[] };
 }
 
-/** Depression on throat `i`, kPa: barometer - exp(l + u_i - mean(u)) + b_i. */
+/** What a gauge shows on throat `i`, kPa: (1 + c_i)(barometer - exp(l + u_i - mean(u))) + b_i. */
 export function depressionObservation(belief: Belief, throat: number, shownKPa: number, variance: number): Observation {
   const layout = layoutOf(belief.setup);
   return {
@@ -19,10 +19,12 @@ export function depressionObservation(belief: Belief, throat: number, shownKPa: 
       const pressure = runnerPressureKPa(mean, layout, throat, belief.setup.throats.length);
       const n = belief.setup.throats.length;
       const slope = new Array<number>(layout.size).fill(0);
-      for (let k = 0; k < n; k += 1) slope[layout.trim(k)] = -pressure * ((k === throat ? 1 : 0) - 1 / n);
-      slope[layout.level] = -pressure;
+      const slopeOfGauge = 1 + at(mean, layout.gaugeGain(throat));
+      for (let k = 0; k < n; k += 1) slope[layout.trim(k)] = -slopeOfGauge * pressure * ((k === throat ? 1 : 0) - 1 / n);
+      slope[layout.level] = -slopeOfGauge * pressure;
       slope[layout.offset(throat)] = 1;
-      return { value: belief.barometer - pressure + at(mean, layout.offset(throat)), slope };
+      slope[layout.gaugeGain(throat)] = belief.barometer - pressure;
+      return { value: slopeOfGauge * (belief.barometer - pressure) + at(mean, layout.offset(throat)), slope };
     },
   };
 }
@@ -30,6 +32,26 @@ export function depressionObservation(belief: Belief, throat: number, shownKPa: 
 /** What a gauge shows with its throat at rest: its offset alone. */
 export function zeroObservation(belief: Belief, throat: number, shownKPa: number, variance: number): Observation {
   return directObservation(belief, layoutOf(belief.setup).offset(throat), shownKPa, variance);
+}
+
+/** What a gauge shows of a common source at so many kPa of depression: (1 + c_i) times that, and its offset. */
+export function sourceObservation(
+  belief: Belief,
+  throat: number,
+  { shownKPa, sourceKPa, variance }: { shownKPa: number; sourceKPa: number; variance: number },
+): Observation {
+  const layout = layoutOf(belief.setup);
+  const slope = new Array<number>(layout.size).fill(0);
+  slope[layout.offset(throat)] = 1;
+  slope[layout.gaugeGain(throat)] = sourceKPa;
+  return {
+    observed: shownKPa,
+    variance,
+    predict: (mean) => ({
+      value: sourceKPa * (1 + at(mean, layout.gaugeGain(throat))) + at(mean, layout.offset(throat)),
+      slope,
+    }),
+  };
 }
 
 /** Engine speed as its logarithm: r itself. */

@@ -1,6 +1,6 @@
 import { Matrix } from 'ml-matrix';
 import { ASSUMED_BAROMETER } from '../formats/trace';
-import type { Adjuster, Setup } from '../setup';
+import { type Adjuster, concernOf, type Setup } from '../setup';
 import { type Belief, layoutOf } from './belief';
 
 /**
@@ -11,9 +11,14 @@ export const PRIOR = {
   trim: 0.35,
   /** Gauges before they were put on one source, kPa. */
   offset: 0.5,
-  /** Screws of one kind together are unknown within a factor of two (two standard deviations), ... */
-  gainOfKind: 0.3,
-  /** ... and each of them differs from its sisters by about this much. */
+  /** A gauge's slope until all were put on one running throat: a class of half a per cent, evenly spread within it (GUM 4.3.7). */
+  gaugeGain: 0.003,
+  /**
+   * What a turn does is unknown within a factor of two (two standard deviations of all three together): a part that all stops, screws
+   * and knobs of a bank share (its plates), one that those of a kind share (their levers), and each screw's own.
+   */
+  gainOfBank: 0.2,
+  gainOfKind: 0.22,
   gainOfScrew: 0.2,
   /** Airflow per turn in where the setup does not say: a stop of common pitch and lever (common practice, no source: 1/8 turn is seen). */
   airflowPerTurn: 0.12,
@@ -38,24 +43,33 @@ export function priorBelief(setup: Setup): Belief {
   setup.throats.forEach((_, i) => {
     set(at.trim(i), 0, PRIOR.trim);
     set(at.offset(i), 0, PRIOR.offset);
+    set(at.gaugeGain(i), 0, PRIOR.gaugeGain);
   });
   setup.adjusters.forEach((adjuster, j) => {
-    set(
-      at.gain(j),
-      Math.log(adjuster.airflowPerTurn ?? PRIOR.airflowPerTurn),
-      Math.hypot(PRIOR.gainOfKind, PRIOR.gainOfScrew),
-    );
+    set(at.gain(j), Math.log(expectedGain(setup, adjuster)), GAIN_DOUBT);
     setup.adjusters.forEach((other, k) => {
-      if (k !== j && areAlike(adjuster, other)) covariance.set(at.gain(j), at.gain(k), PRIOR.gainOfKind ** 2);
+      if (k !== j) covariance.set(at.gain(j), at.gain(k), sharedVariance(adjuster, other));
     });
   });
   set(at.level, Math.log(PRIOR.levelKPa), PRIOR.level);
   set(at.speed, Math.log(setup.targets.idleRpm), PRIOR.speed);
   set(at.speedSlope, PRIOR.speedSlope, PRIOR.speedSlopeSpread);
-  return { setup, mean, covariance, barometer: ASSUMED_BAROMETER, surprise: [] };
+  const lastTurned = setup.adjusters.map(() => 0 as const);
+  return { setup, mean, covariance, barometer: ASSUMED_BAROMETER, lastTurned, surprise: [] };
 }
 
-/** Screws of one kind teach each other what a turn does. */
-function areAlike(a: Adjuster, b: Adjuster): boolean {
-  return a.kind === b.kind;
+const GAIN_DOUBT = Math.hypot(PRIOR.gainOfBank, PRIOR.gainOfKind, PRIOR.gainOfScrew);
+
+/** Change of log airflow per turn: as the setup says, else by the screw's pitch and lever against those of its sisters. */
+function expectedGain({ adjusters }: Setup, { airflowPerTurn, pitchMm, leverMm }: Adjuster): number {
+  if (airflowPerTurn !== undefined) return airflowPerTurn;
+  const angles = adjusters.filter((other) => concernOf(other) === 'rest').map((other) => other.pitchMm / other.leverMm);
+  const middle = [...angles].sort((a, b) => a - b)[Math.floor(angles.length / 2)] ?? pitchMm / leverMm;
+  return (PRIOR.airflowPerTurn * pitchMm) / leverMm / middle;
+}
+
+/** What two screws' gains have in common: screws of one bank and of one kind teach each other what a turn does. */
+function sharedVariance(a: Adjuster, b: Adjuster): number {
+  if (concernOf(a) !== concernOf(b)) return 0;
+  return PRIOR.gainOfBank ** 2 + (a.kind === b.kind ? PRIOR.gainOfKind ** 2 : 0);
 }

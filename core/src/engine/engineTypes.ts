@@ -5,7 +5,7 @@ import type { EngineTruth } from './cycleMeans';
 import type { Hand } from './driver';
 import type { Fault } from './faults';
 import type { Load } from './load';
-import type { TurnOutcome } from './screws';
+import type { Found, TurnOutcome } from './screws';
 
 /** What one cylinder's exhaust carries since its last firing. */
 export interface ExhaustSensors {
@@ -95,8 +95,8 @@ export interface EngineOptions {
   /** Temperature of block and oil; warm when left out. */
   readonly coolant?: Kelvins;
   readonly ignition?: Ignition;
-  /** `factory`: every screw and throat as made, for measuring the model itself. */
-  readonly found?: 'asLeft' | 'factory';
+  /** How far its screws stand astray; `factory`, every screw and throat as made, is for measuring the model itself. */
+  readonly found?: Found;
   /** An ideal supply of this excess-air ratio instead of the carburetors, for measuring the model itself. */
   readonly idealLambda?: number;
   /** A brake that holds the speed, for measuring torque. */

@@ -87,7 +87,16 @@ const ManifoldAdvance = Type.Object(
   closed,
 );
 
-/** Something wrong with an engine, with its place and strength. Any number may be combined. */
+/** Two gauges' hoses on each other's throats: the engine is sound, and every reading misleads. */
+const ExchangedHoses = Type.Object(
+  {
+    kind: Type.Literal('exchangedHoses'),
+    throats: Type.Array(Part, { minItems: 2, maxItems: 2, uniqueItems: true }),
+  },
+  closed,
+);
+
+/** Something wrong with an engine or what is on it, with its place and strength. Any number may be combined. */
 export const FaultSchema = Type.Union([
   AirLeak,
   WornShaft,
@@ -106,6 +115,7 @@ export const FaultSchema = Type.Union([
   RestrictedFilter,
   FuelBoil,
   ManifoldAdvance,
+  ExchangedHoses,
 ]);
 
 export type Fault = Static<typeof FaultSchema>;

@@ -5,7 +5,14 @@ import { type Turns, turns } from '../units';
 import { type Fault, faultsOf, sumAt } from './faults';
 
 /** How far screws stand from where they should as found, turns. Ours: what a bank shows after a season and a few hands. */
-const AS_FOUND = { rest: 0.75, knob: 0.25, linkage: 0.1, mixture: 0.25 } as const;
+const ASTRAY = {
+  factory: { rest: 0, knob: 0, linkage: 0, mixture: 0 },
+  asLeft: { rest: 0.75, knob: 0.25, linkage: 0.1, mixture: 0.25 },
+  farOff: { rest: 1, knob: 1, linkage: 0.1, mixture: 0.25 },
+} as const;
+
+/** `factory`: as made. `asLeft`: after a season. `farOff`: after somebody who did not know. */
+export type Found = keyof typeof ASTRAY;
 /** Screw to screw difference of what one turn does, as a share. Ours. */
 const GAIN_SPREAD = 0.2;
 /** What sits on a screw follows it in steps of this, turns: it sticks a little. Ours. */
@@ -37,8 +44,7 @@ export interface ScrewMakings {
   readonly adjuster: Adjuster;
   readonly random: Random;
   readonly faults: readonly Fault[];
-  /** As a season left it, or as made. */
-  readonly found: 'asLeft' | 'factory';
+  readonly found: Found;
 }
 
 export function createScrew({ adjuster, random, faults, found }: ScrewMakings): Screw {
@@ -50,7 +56,7 @@ export function createScrew({ adjuster, random, faults, found }: ScrewMakings): 
     adjuster.id,
     (f) => f.turns,
   );
-  const asFound = astray * AS_FOUND[concern] * (2 * random.uniform() - 1) + wrong;
+  const asFound = ASTRAY[found][concern] * (2 * random.uniform() - 1) + wrong;
   const radiansPerTurn = (adjuster.pitchMm / adjuster.leverMm) * exp(astray * GAIN_SPREAD * random.normal());
   const dead = faultsOf(faults, 'deadScrew').some((f) => f.adjuster === adjuster.id);
   const play = (adjuster.backlashTurns ?? 0) / 2;

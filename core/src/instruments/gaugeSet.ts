@@ -1,4 +1,4 @@
-import type { Engine } from '../engine';
+import { type Engine, type Fault, faultsOf } from '../engine';
 import type { TraceColumn } from '../formats/trace';
 import { seededRandom } from '../random';
 import type { Setup } from '../setup';
@@ -10,6 +10,8 @@ export interface GaugeSet {
   readonly columns: readonly TraceColumn[];
   /** Runs the engine on to the next sample and reads it: time, a depression for each throat in kPa, rpm. */
   take(): readonly number[];
+  /** Puts all hoses on the first throat, or each back on its own. */
+  tee(on: boolean): void;
   /** Zero error of each channel. */
   readonly offsets: readonly KiloPascals[];
 }
@@ -19,16 +21,20 @@ export interface GaugeSetMakings {
   readonly engine: Engine;
   readonly seed: number;
   readonly rateHz: number;
+  /** Of these only exchanged hoses are the gauges'. */
+  readonly faults?: readonly Fault[];
 }
 
 /** Gauges get a seed of their own, apart from the engine's: changing one must not change the other. */
 const GAUGE_SEED = 0x5eed;
 
-export function createGaugeSet({ setup, engine, seed, rateHz }: GaugeSetMakings): GaugeSet {
+export function createGaugeSet({ setup, engine, seed, rateHz, faults = [] }: GaugeSetMakings): GaugeSet {
   const random = seededRandom(seed ^ GAUGE_SEED);
   const transducers = setup.throats.map(() => createTransducer(random));
   const between = seconds(1 / rateHz);
+  const throatOf = hoses(setup, faults);
   let taken = 0;
+  let teed = false;
   return {
     columns: [
       { kind: 'time', name: 't_s', scale: 's' },
@@ -38,12 +44,27 @@ export function createGaugeSet({ setup, engine, seed, rateHz }: GaugeSetMakings)
       { kind: 'speed', name: 'rpm' },
     ],
     offsets: transducers.map(({ offset }) => kiloPascals(offset / 1000)),
+    tee(on) {
+      teed = on;
+    },
     take() {
       engine.advance(between);
       taken += 1;
       const { speed, runnerPressures, ambient } = engine.sensors();
-      const shown = transducers.map((t, i) => t.show(pascals(ambient - (runnerPressures[i] ?? ambient)), between));
+      const shown = transducers.map((t, i) => t.show(pascals(ambient - (runnerPressures[teed ? 0 : (throatOf[i] ?? i)] ?? ambient)), between));
       return [taken / rateHz, ...shown.map((p) => Math.round(toKiloPascals(p) * 1000) / 1000), Math.round(speed)];
     },
   };
+}
+
+/** Place of the throat that each channel's hose sits on. */
+function hoses({ throats }: Setup, faults: readonly Fault[]): readonly number[] {
+  const places = throats.map((_, i) => i);
+  for (const { throats: pair } of faultsOf(faults, 'exchangedHoses')) {
+    const [a = 0, b = 0] = pair.map((id) => throats.findIndex((throat) => throat.id === id));
+    const kept = places[a] ?? a;
+    places[a] = places[b] ?? b;
+    places[b] = kept;
+  }
+  return places;
 }

@@ -23,7 +23,7 @@ export interface TransducerOptions {
 export const DEFAULT_TRANSDUCER: TransducerOptions = {
   timeConstant: 0.004 as Seconds,
   offsetSpread: pascals(600),
-  gainSpread: 0,
+  gainSpread: 0.005,
   noise: pascals(60),
   resolution: pascals(24.4),
   fullScale: pascals(100_000),

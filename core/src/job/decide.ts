@@ -46,6 +46,8 @@ function refusalOf(events: readonly JobEvent[], proposal: Proposal): Refusal | u
         proposal.check.channels.every(({ throat }) => isThroat(job, throat))
         ? undefined
         : 'noSuchThroat';
+    case 'reach':
+      return job.setup.adjusters.some(({ id }) => id === proposal.adjuster) ? undefined : 'noSuchAdjuster';
     case 'coupled':
       return job.setup.couplings.some(({ id }) => id === proposal.coupling) ? undefined : 'noSuchCoupling';
     case 'note':

@@ -21,12 +21,16 @@ export interface Job {
   readonly notes: readonly EventOf<'note'>[];
   /** Net turns of each adjuster from as found. */
   readonly positions: Readonly<Record<string, Turns>>;
+  /** Gauges were put on one running throat since they were zeroed last. */
+  readonly gaugesMatched: boolean;
+  /** Adjusters that the person cannot get at. */
+  readonly outOfReach: readonly string[];
   /** Couplings that are clamped now. */
   readonly clamped: readonly string[];
   /** Place in the log of the last move or coupling; 0 before the first. */
   readonly touchedAt: number;
   /** What has happened since the last reading; a reading is stale when something has. */
-  readonly sinceReading: 'noReading' | 'nothing' | 'move' | 'coupled';
+  readonly sinceReading: 'noReading' | 'nothing' | 'move' | 'coupled' | 'matched';
 }
 
 /**
@@ -51,6 +55,8 @@ function openedJob({ machine, complaint, setup, at }: EventOf<'opened'>): Job {
     cautionsRead: false,
     zeroedThroats: [],
     gaugesZeroed: false,
+    gaugesMatched: false,
+    outOfReach: [],
     readings: [],
     moves: [],
     notes: [],
@@ -77,13 +83,17 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
       };
     }
     case 'check':
-      return event.check.what === 'gaugesZeroed' ? zeroed(job, event.check.channels) : { ...job, cautionsRead: true };
+      return checked(job, event.check);
     case 'note':
       return { ...job, notes: [...job.notes, event] };
     case 'coupled': {
       const others = job.clamped.filter((id) => id !== event.coupling);
       const clamped = event.state === 'clamped' ? [...others, event.coupling] : others;
       return { ...job, clamped, touchedAt: event.seq, sinceReading: staleBy(job, 'coupled') };
+    }
+    case 'reach': {
+      const others = job.outOfReach.filter((id) => id !== event.adjuster);
+      return { ...job, outOfReach: event.state === 'outOfReach' ? [...others, event.adjuster] : others };
     }
     case 'finished':
       return { ...job, status: 'finished', finish: event };
@@ -95,12 +105,25 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
   }
 }
 
+function checked(job: Job, check: EventOf<'check'>['check']): Job {
+  switch (check.what) {
+    case 'gaugesZeroed':
+      return { ...zeroed(job, check.channels), gaugesMatched: false };
+    case 'gaugesMatched':
+      return { ...job, gaugesMatched: true, sinceReading: staleBy(job, 'matched') };
+    case 'cautionsRead':
+      return { ...job, cautionsRead: true };
+    default:
+      return assertNever(check);
+  }
+}
+
 /** Gauges count as zeroed when each throat's has been, in one check or several: one lost channel must not pass for known. */
 function zeroed(job: Job, channels: readonly { readonly throat: string }[]): Job {
   const zeroedThroats = [...new Set([...job.zeroedThroats, ...channels.map(({ throat }) => throat)])];
   return { ...job, zeroedThroats, gaugesZeroed: job.setup.throats.every(({ id }) => zeroedThroats.includes(id)) };
 }
 
-function staleBy(job: Job, by: 'move' | 'coupled'): Job['sinceReading'] {
+function staleBy(job: Job, by: 'move' | 'coupled' | 'matched'): Job['sinceReading'] {
   return job.readings.length === 0 ? 'noReading' : by;
 }

@@ -43,6 +43,18 @@ function readingChannel(channel: ChannelReading): EventOf<'reading'>['channels']
   ];
 }
 
+/** The event that records what the gauges show with all hoses on one running throat. */
+export function matchFromSignal(signal: SignalReading): Bare<EventOf<'check'>> {
+  const channels = signal.channels
+    .filter(({ state }) => state.kind === 'steady')
+    .map(({ throat, depression, againstGroup, uncertainty }) => ({
+      throat,
+      shownKPa: depression,
+      uncertaintyKPa: Math.max(LEAST_UNCERTAINTY, Number.isFinite(againstGroup) ? againstGroup : uncertainty),
+    }));
+  return { kind: 'check', check: { what: 'gaugesMatched', channels } };
+}
+
 /** The event that records the gauges' zero, from a signal with the engine stopped. */
 export function zeroFromSignal(signal: SignalReading): Bare<EventOf<'check'>> {
   const channels = signal.channels

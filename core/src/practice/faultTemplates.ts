@@ -33,7 +33,10 @@ export function faultTemplates(setup: Setup, strength: Strength): readonly Fault
     ...pistons.map(({ id }): Fault => ({ kind: 'stickingPiston', throat: id, share: share(0.4) })),
     ...(first === undefined || second === undefined
       ? []
-      : [{ kind: 'mixedJets' as const, throats: [first, second], ratio: 1 + 0.15 * by }]),
+      : [
+          { kind: 'mixedJets' as const, throats: [first, second], ratio: 1 + 0.15 * by },
+          { kind: 'exchangedHoses' as const, throats: [first, second] },
+        ]),
     { kind: 'chokeStuck', share: share(0.25) },
     { kind: 'restrictedFilter', share: share(0.5) },
     { kind: 'fuelBoil', share: 0.5 * by },

@@ -48,7 +48,7 @@ export function createPracticeBench(setup: Setup, choices: PracticeChoices, rate
   const labels = setup.adjusters.map(({ id, label }) => ({ id, label }));
   return {
     engine,
-    gauges: createGaugeSet({ setup, engine, seed, rateHz }),
+    gauges: createGaugeSet({ setup, engine, seed, rateHz, faults }),
     faults,
     carryOut: (command) => carryOut(engine, hand, command),
     state: () => ({

@@ -51,6 +51,12 @@ export function zero(...offsets: readonly number[]): Bare {
   return { kind: 'check', check: { what: 'gaugesZeroed', channels } };
 }
 
+/** All hoses on one throat: what each gauge shows of it. */
+export function match(...shown: readonly number[]): Bare {
+  const channels = shown.map((shownKPa, i) => ({ throat: String(i + 1), shownKPa, uncertaintyKPa: 0.005 }));
+  return { kind: 'check', check: { what: 'gaugesMatched', channels } };
+}
+
 export function move(adjuster: string, turns: number): Bare {
   return { kind: 'move', adjuster, turns };
 }
@@ -69,6 +75,8 @@ function stormLog(seed: number, length: number): readonly JobEvent[] {
         reading({ kPa: [35 + 10 * random.uniform(), 35 + 10 * random.uniform()], rpm: 900 + 400 * random.uniform() }),
       () => move(pick(['A', 'B', 'K', 'nonsense']), (Math.floor(random.uniform() * 33) - 16) / 16),
       () => zero(random.normal() / 3, random.normal() / 3),
+      () => match(44 + random.normal() / 5, 44 + random.normal() / 5),
+      () => ({ kind: 'reach', adjuster: pick(['A', 'K', 'nonsense']), state: pick(['outOfReach', 'withinReach'] as const) }),
       () => ({ kind: 'note', text: 'seen' }),
       () => ({ kind: 'coupled', coupling: 'C', state: pick(['clamped', 'loosened'] as const) }),
       () => ({ kind: 'undone', event: pick(events).id }),

@@ -1,1 +1,2 @@
 export * from './trial';
+export * from './trialBench';

@@ -1,17 +1,17 @@
 import { adviseNextMove } from '../advice';
 import { foldBelief } from '../belief';
-import { createEngine, type Engine, type EngineTruth } from '../engine';
-import { createGaugeSet } from '../instruments';
-import { type Bare, decide, foldJob, type JobEvent, readingFromSignal, zeroFromSignal } from '../job';
+import type { EngineOptions, EngineTruth } from '../engine';
+import { type Bare, decide, foldJob, type JobEvent, matchFromSignal, readingFromSignal, zeroFromSignal } from '../job';
 import { type Random, seededRandom } from '../random';
-import { at } from '../sequence';
 import type { Setup } from '../setup';
-import { type SampleWindow, type SignalReading, steadyReading } from '../signal';
 import { kiloPascals, type Seconds, seconds } from '../units';
+import { createTrialBench } from './trialBench';
 
 export interface TrialOptions {
   readonly setup: Setup;
   readonly seed: number;
+  /** How far off the engine is found, and what is wrong with it. */
+  readonly engine?: Pick<EngineOptions, 'found' | 'faults'>;
   readonly machine: string;
   readonly complaint: string;
   /** ISO time of a moment so long after the job was opened: the core has no clock. */
@@ -20,15 +20,15 @@ export interface TrialOptions {
 
 export interface TrialResult {
   readonly events: readonly JobEvent[];
-  /** `givenUp`: no end in sight after 60 advices; `refused`: the engine or the log would not take a step. */
-  readonly outcome: 'finished' | 'givenUp' | 'refused';
+  /** `givenUp`: no end in sight after 60 advices; `undecided`: the advice could not say; `refused`: the engine or the log would not take a step. */
+  readonly outcome: 'finished' | 'undecided' | 'givenUp' | 'refused';
   readonly truth: EngineTruth;
 }
 
-const RATE_HZ = 500;
+const BAROMETER = kiloPascals(101.325);
 const MOST_ADVICES = 60;
 /** Time a hand needs for a turn, and an engine to settle after it, s. */
-const HAND_TIME = seconds(10);
+const HAND_TIME = seconds(7);
 const SETTLING_TIME = seconds(6);
 const READING_TIME = seconds(8);
 
@@ -38,8 +38,8 @@ const READING_TIME = seconds(8);
  */
 export function runTrial(options: TrialOptions): TrialResult {
   const { setup, seed } = options;
-  const engine = createEngine(setup, { seed });
-  const bench = createBench(engine, setup, seed);
+  const bench = createTrialBench(setup, { seed, ...options.engine });
+  const { engine } = bench;
   const ids = seededRandom(seed ^ 0x1d5);
   let events: readonly JobEvent[] = [];
 
@@ -76,8 +76,15 @@ export function runTrial(options: TrialOptions): TrialResult {
       case 'settle':
         bench.wait(SETTLING_TIME);
         break;
+      case 'undecided':
+        log({ kind: 'finished', outcome: 'leftAsIs', probability: advice.grounds.probability });
+        return result('undecided');
       case 'read':
-        if (advice.purpose === 'zeroGauges') {
+        if (advice.purpose === 'matchGauges') {
+          bench.tee(true);
+          log(matchFromSignal(bench.read(READING_TIME)));
+          bench.tee(false);
+        } else if (advice.purpose === 'zeroGauges') {
           log(zeroFromSignal(bench.read(READING_TIME)));
           engine.start();
           bench.wait(SETTLING_TIME);
@@ -88,26 +95,6 @@ export function runTrial(options: TrialOptions): TrialResult {
     }
   }
   return result('givenUp');
-}
-
-const BAROMETER = kiloPascals(101.325);
-
-/** An engine with gauges on it, in simulated time. */
-function createBench(engine: Engine, setup: Setup, seed: number) {
-  const gauges = createGaugeSet({ setup, engine, seed, rateHz: RATE_HZ });
-
-  function read(duration: Seconds): SignalReading {
-    const rows = Array.from({ length: duration * RATE_HZ }, () => gauges.take());
-    const channels = setup.throats.map(({ id }, k) => ({
-      throat: id,
-      depressionsKPa: rows.map((row) => at(row, k + 1)),
-    }));
-    // The program finds the speed from the pulses: the tachometer's column is left alone.
-    const window: SampleWindow = { times: rows.map((row) => at(row, 0)), channels, rpm: undefined };
-    return steadyReading(window, setup.engine.strokes);
-  }
-
-  return { read, wait: (duration: Seconds) => engine.advance(duration), elapsed: () => engine.sensors().time };
 }
 
 /** A version 7 shaped id from seeded chance: trials must not differ from run to run. */

@@ -28,6 +28,8 @@ function actionOf(advice: Advice) {
       };
     case 'couple':
       return { kind: advice.kind, coupling: advice.coupling, state: advice.state };
+    case 'undecided':
+      return { kind: advice.kind, limit: advice.limit };
     case 'done':
       return { kind: advice.kind };
   }

@@ -20,10 +20,29 @@ const GaugesZeroed = Type.Object(
   closed,
 );
 
+/** All hoses on one running throat: what the gauges show of the same depression tells their slopes apart. */
+const GaugesMatched = Type.Object(
+  {
+    what: Type.Literal('gaugesMatched'),
+    channels: Type.Array(
+      Type.Object(
+        {
+          throat: Type.String({ minLength: 1, maxLength: 32 }),
+          shownKPa: Type.Number({ minimum: -120, maximum: 120 }),
+          uncertaintyKPa: Type.Number({ exclusiveMinimum: 0 }),
+        },
+        closed,
+      ),
+      { minItems: 2, maxItems: 8 },
+    ),
+  },
+  closed,
+);
+
 /** The cautions for running an engine were shown and taken note of. */
 const CautionsRead = Type.Object({ what: Type.Literal('cautionsRead') }, closed);
 
 export const CheckSchema = Type.Object(
-  { ...envelope, kind: Type.Literal('check'), check: Type.Union([GaugesZeroed, CautionsRead]) },
+  { ...envelope, kind: Type.Literal('check'), check: Type.Union([GaugesZeroed, GaugesMatched, CautionsRead]) },
   closed,
 );

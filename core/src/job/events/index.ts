@@ -6,6 +6,7 @@ import { FinishedSchema } from './finished';
 import { MoveSchema } from './move';
 import { NoteSchema } from './note';
 import { OpenedSchema } from './opened';
+import { ReachSchema } from './reach';
 import { ReadingSchema } from './reading';
 import { UndoneSchema } from './undone';
 
@@ -16,6 +17,7 @@ export const JobEventSchema = Type.Union([
   CheckSchema,
   NoteSchema,
   CoupledSchema,
+  ReachSchema,
   FinishedSchema,
   UndoneSchema,
 ]);
@@ -33,6 +35,7 @@ const checkers: { readonly [K in JobEventKind]: (data: unknown) => Checked<JobEv
   check: checkerFor(CheckSchema),
   note: checkerFor(NoteSchema),
   coupled: checkerFor(CoupledSchema),
+  reach: checkerFor(ReachSchema),
   finished: checkerFor(FinishedSchema),
   undone: checkerFor(UndoneSchema),
 };

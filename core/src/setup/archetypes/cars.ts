@@ -53,7 +53,8 @@ export const sideDraughtSix: Setup = {
     ...SIX.map((id) => mixture('fuelScrew', id, ABOVE)),
   ],
   couplings: [],
-  targets: { spreadKPa: 0.8, idleRpm: 850, idleBandRpm: 60 },
+  // The two throats of one shaft differ by what their plates leak; no screw takes that away, so the tolerance has to bear it.
+  targets: { spreadKPa: 1.8, idleRpm: 850, idleBandRpm: 60 },
 };
 
 /** One carburetor on each bank, with long runners; a rod across. */

@@ -1,0 +1,44 @@
+import { type Belief, type Forecast, forecastOf, moveBelief } from '../belief';
+import type { Job } from '../job';
+import { TURN_STEP, turns } from '../units';
+import { chances } from './chance';
+import { freeScrews, roomOf } from './freeScrews';
+import type { PlannedMove } from './planMoves';
+
+/** Near the end a move is this many steps at most. */
+const MOST_STEPS = 4;
+/** So many of the moves that look best by their squares are judged by their probability. */
+const SHORTLIST = 4;
+
+export interface FineMove extends Omit<PlannedMove, 'movesAfter'> {
+  readonly probability: number;
+}
+
+/** The small move that leaves the best chance that every target holds. */
+export function bestFineMove(job: Job, belief: Belief, seed: number, notTo?: ReadonlySet<string>): FineMove | undefined {
+  const moves = freeScrews(job, notTo).flatMap((adjuster) => {
+    const room = roomOf(job, adjuster);
+    return Array.from({ length: 2 * MOST_STEPS + 1 }, (_, i) => turns((i - MOST_STEPS) * TURN_STEP))
+      .filter((by) => by !== 0 && by <= room.in && -by <= room.out)
+      .map((by) => {
+        const after = moveBelief(belief, adjuster.id, by);
+        return { adjuster, turns: by, after, squares: squaredDistance(forecastOf(after), belief) };
+      });
+  });
+  return moves
+    .sort((a, b) => a.squares - b.squares)
+    .slice(0, SHORTLIST)
+    .map(({ adjuster, turns: by, after }) => ({ adjuster, turns: by, probability: chances(after, seed).all }))
+    .reduce<FineMove | undefined>((best, move) => (best && best.probability >= move.probability ? best : move), undefined);
+}
+
+/** Expected squared distance of every throat from the group in half tolerances, plus that of the idle in bands. */
+function squaredDistance({ throats, speed, speedUncertainty }: Forecast, { setup }: Belief): number {
+  const { spreadKPa, idleRpm, idleBandRpm } = setup.targets;
+  const half = spreadKPa / 2;
+  const apart = throats.reduce(
+    (sum, { deviation, uncertainty }) => sum + (deviation ** 2 + uncertainty ** 2) / half ** 2,
+    0,
+  );
+  return apart + ((speed - idleRpm) ** 2 + speedUncertainty ** 2) / idleBandRpm ** 2;
+}

@@ -1,0 +1,170 @@
+import { type Belief, drawStates, layoutOf, reachedBy, turnToReach } from '../belief';
+import type { Job } from '../job';
+import { seededRandom } from '../random';
+import { at } from '../sequence';
+import type { Adjuster } from '../setup';
+import { TURN_STEP, type Turns, turns } from '../units';
+import { freeScrews, roomOf, steppedTurn } from './freeScrews';
+import { createOutlook, type Outlook, type StateGains } from './outlook';
+import { screwSets } from './screwSets';
+import { directionOf, errorsOf, targetScale } from './targetErrors';
+
+/** A first move, and the moves expected from then on. */
+export interface PlannedMove {
+  readonly adjuster: Adjuster;
+  readonly turns: Turns;
+  /** Expected moves after this one. */
+  readonly movesAfter: number;
+}
+
+export interface MovePlan {
+  /** Expected moves from here: below a half, most states that the belief holds possible need none. */
+  readonly movesNow: number;
+  /** The move with the least expected work after it; undefined when no screw is free or no state asks for one. */
+  readonly best: PlannedMove | undefined;
+}
+
+/** States that a plan is weighed on. Ours: fewer sway the choice, more cost time. */
+const DRAWS = 40;
+/** One advice asks for no more than this. Ours: past a turn nobody trusts a first guess; once the screw is known it may be more. */
+const LARGEST_MOVE = turns(1);
+const LARGEST_KNOWN_MOVE = turns(2);
+const KNOWN = 0.15;
+/** Doubt of a screw's effect once it, or a sister, was turned: what the first turn leaves open. Ours; the latter is the prior's. */
+const KNOWN_AFTER_TURN = 0.06;
+const KNOWN_BY_SISTER = 0.2;
+/** An engine that falls below this share of its idle stalls; that costs a start and a wait. Ours. */
+const STALL_SHARE = 0.72;
+const STALL_COST = 2;
+/** Of two moves with equal prospects the one that leaves less is better: this for each half tolerance left (root mean square). */
+const NEARNESS = 0.01;
+/** Where along the sizes that states ask for a first move is tried. */
+const QUANTILES = [0.1, 0.3, 0.5, 0.7, 0.9];
+
+/**
+ * The first move of the shortest way to balance, looked for ahead over the coupling of all screws: states are drawn from the belief;
+ * for each, the smallest set of screws that would finish the work is known by linear algebra (the gain of a screw changes how far
+ * it is turned, not which way it moves the bank); a first move is worth what it leaves to do, on the mean of all states. A state's own
+ * gain is not known to the hand, so a first move that is right for one state is wrong for another: that sizes it with care.
+ */
+export function planMoves(job: Job, belief: Belief, seed: number, notTo?: ReadonlySet<string>): MovePlan {
+  const screws = freeScrews(job, notTo);
+  const scale = targetScale(belief);
+  const directions = screws.map((adjuster) => directionOf(belief, adjuster, scale));
+  const outlook = createOutlook(screwSets(directions, belief.setup.throats.length + 1), directions);
+  const states = possibleStates(job, belief, screws, seed);
+  const doubts = Float64Array.from(screws, (adjuster) => gainDoubt(belief, adjuster));
+  const { movesNow, wanted } = hindsight(outlook, states, doubts, screws.length);
+  const moves = screws.flatMap((adjuster, index) =>
+    sizesToTry(job, belief, adjuster, at(wanted, index)).map((by): PlannedMove => {
+      const context = { belief, screws, index, directions, states, doubts, outlook };
+      return { adjuster, turns: by, movesAfter: prospects(context, by) };
+    }),
+  );
+  const best = moves.reduce<PlannedMove | undefined>(
+    (least, move) => (least === undefined || move.movesAfter < least.movesAfter ? move : least),
+    undefined,
+  );
+  return { movesNow, best };
+}
+
+interface PossibleState {
+  readonly errors: Float64Array;
+  readonly gains: StateGains;
+  readonly logSpeed: number;
+  readonly speedSlope: number;
+}
+
+function possibleStates(job: Job, belief: Belief, screws: readonly Adjuster[], seed: number): PossibleState[] {
+  const layout = layoutOf(belief.setup);
+  const scale = targetScale(belief);
+  const rooms = screws.map((adjuster) => roomOf(job, adjuster));
+  const roomOut = Float64Array.from(rooms, (room) => room.out);
+  const roomIn = Float64Array.from(rooms, (room) => room.in);
+  const places = screws.map(({ id }) => belief.setup.adjusters.findIndex((adjuster) => adjuster.id === id));
+  return drawStates(belief, DRAWS, seededRandom(seed)).map((state) => {
+    const { errors, speedAllowed } = errorsOf(belief, state, scale);
+    const gains = Float64Array.from(places, (place) => Math.exp(at(state, layout.gain(place))));
+    return {
+      errors,
+      gains: { gains, roomOut, roomIn, speedAllowed },
+      logSpeed: at(state, layout.speed) - Math.log(belief.setup.targets.idleRpm),
+      speedSlope: at(state, layout.speedSlope),
+    };
+  });
+}
+
+function gainDoubt(belief: Belief, { id }: Adjuster): number {
+  const place = layoutOf(belief.setup).gain(belief.setup.adjusters.findIndex((adjuster) => adjuster.id === id));
+  return Math.sqrt(belief.covariance.get(place, place));
+}
+
+/** What each state would ask for if it were known: how many moves, and of each screw in its best set how many turns. */
+function hindsight(outlook: Outlook, states: readonly PossibleState[], doubts: Float64Array, screws: number) {
+  const wanted: number[][] = Array.from({ length: screws }, () => []);
+  let sum = 0;
+  for (const { errors, gains } of states) {
+    sum += outlook.moves(errors, gains, doubts);
+    outlook.best.set?.screws.forEach((screw, k) => {
+      wanted[screw]?.push((outlook.best.movement[k] ?? 0) / at(gains.gains, screw));
+    });
+  }
+  return { movesNow: sum / states.length, wanted };
+}
+
+function sizesToTry(job: Job, belief: Belief, adjuster: Adjuster, wanted: readonly number[]): readonly Turns[] {
+  const sorted = [...wanted].sort((a, b) => a - b);
+  if (sorted.length === 0) return [];
+  const place = belief.setup.adjusters.findIndex(({ id }) => id === adjuster.id);
+  const last = at(belief.lastTurned, place);
+  const room = roomOf(job, adjuster);
+  const largest = gainDoubt(belief, adjuster) < KNOWN ? LARGEST_KNOWN_MOVE : LARGEST_MOVE;
+  const sizes = QUANTILES.map((share) => {
+    const size = turnToReach(adjuster, last, at(sorted, Math.floor(share * (sorted.length - 1))));
+    return steppedTurn(Math.min(largest, Math.max(-largest, size)), room);
+  });
+  return [...new Set(sizes)].filter((size) => Math.abs(size) >= TURN_STEP);
+}
+
+interface MoveContext {
+  readonly belief: Belief;
+  readonly screws: readonly Adjuster[];
+  readonly index: number;
+  readonly directions: readonly Float64Array[];
+  readonly states: readonly PossibleState[];
+  readonly doubts: Float64Array;
+  readonly outlook: Outlook;
+}
+
+/** Expected moves after a first one, over the possible states. */
+function prospects({ belief, screws, index, directions, states, doubts, outlook }: MoveContext, by: Turns): number {
+  const adjuster = at(screws, index);
+  const direction = at(directions, index);
+  const place = belief.setup.adjusters.findIndex(({ id }) => id === adjuster.id);
+  const { turns: reached } = reachedBy(adjuster, at(belief.lastTurned, place), by);
+  const learned = doubts.map((doubt, k) =>
+    k === index ? Math.min(doubt, KNOWN_AFTER_TURN) : isSister(adjuster, screws[k]) ? Math.min(doubt, KNOWN_BY_SISTER) : doubt,
+  );
+  const share = meanAction(belief, adjuster);
+  const errors = new Float64Array(direction.length);
+  let sum = 0;
+  for (const state of states) {
+    const movement = at(state.gains.gains, index) * reached;
+    let squares = 0;
+    for (let i = 0; i < errors.length; i += 1) {
+      errors[i] = (state.errors[i] ?? 0) + (direction[i] ?? 0) * movement;
+      squares += (errors[i] ?? 0) ** 2;
+    }
+    sum += outlook.moves(errors, state.gains, learned) + NEARNESS * Math.sqrt(squares / errors.length);
+    if (state.logSpeed + state.speedSlope * share * movement < Math.log(STALL_SHARE) && share * by < 0) sum += STALL_COST;
+  }
+  return sum / states.length;
+}
+
+function isSister(a: Adjuster, b: Adjuster | undefined): boolean {
+  return b !== undefined && a.kind === b.kind;
+}
+
+function meanAction({ setup }: Belief, { acts }: Adjuster): number {
+  return acts.reduce((sum, { turnedIn }) => sum + (turnedIn === 'opens' ? 1 : -1), 0) / setup.throats.length;
+}

@@ -1,0 +1,50 @@
+import { type Belief, foldEvent, forecastOf, layoutOf } from '../belief';
+import type { EventOf } from '../job';
+import { at } from '../sequence';
+
+/** What a good reading of this length leaves of doubt, kPa against the group and rpm as a share. Ours: eight seconds of live gauges. */
+const READING_KPA = 0.03;
+const READING_SPEED = 0.003;
+
+const ENVELOPE = { id: '00000000-0000-7000-8000-000000000000', seq: 1, at: '1970-01-01T00:00:00.000Z' };
+
+/** The belief after one more reading that showed just what is expected: how much surer that would make us. */
+export function afterReading(belief: Belief): Belief {
+  const layout = layoutOf(belief.setup);
+  const { throats, speed } = forecastOf(belief);
+  const reading: EventOf<'reading'> = {
+    ...ENVELOPE,
+    kind: 'reading',
+    source: 'program',
+    durationS: 8,
+    barometerKPa: belief.barometer,
+    channels: throats.map(({ throat, depression }, i) => ({
+      throat,
+      depressionKPa:
+        depression * (1 + at(belief.mean, layout.gaugeGain(i))) + at(belief.mean, layout.offset(i)),
+      uncertaintyKPa: READING_KPA,
+      state: 'steady',
+    })),
+    speed: { rpm: speed, uncertaintyRpm: READING_SPEED * speed, from: 'pulses' },
+  };
+  return foldEvent(belief, reading);
+}
+
+/** The belief after all gauges were put on one throat and agreed as expected, and every throat was read again. */
+export function afterMatching(belief: Belief): Belief {
+  const layout = layoutOf(belief.setup);
+  const sourceKPa = at(forecastOf(belief).throats, 0).depression;
+  const matched = foldEvent(belief, {
+    ...ENVELOPE,
+    kind: 'check',
+    check: {
+      what: 'gaugesMatched',
+      channels: belief.setup.throats.map(({ id }, i) => ({
+        throat: id,
+        shownKPa: sourceKPa * (1 + at(belief.mean, layout.gaugeGain(i))) + at(belief.mean, layout.offset(i)),
+        uncertaintyKPa: READING_KPA,
+      })),
+    },
+  });
+  return afterReading(matched);
+}

@@ -1,0 +1,40 @@
+import { createEngine, type Engine, type EngineOptions } from '../engine';
+import { createGaugeSet } from '../instruments';
+import { at } from '../sequence';
+import type { Setup } from '../setup';
+import { type SampleWindow, type SignalReading, steadyReading } from '../signal';
+import { type Seconds, seconds } from '../units';
+
+const RATE_HZ = 500;
+
+/** An engine with gauges on it and time that passes as it is told to. Mutable. */
+export interface TrialBench {
+  readonly engine: Engine;
+  /** Watches the gauges for so long. The program finds the speed from the pulses: the tachometer is left alone. */
+  read(duration: Seconds): SignalReading;
+  /** All hoses on the first throat, or each on its own. */
+  tee(on: boolean): void;
+  wait(duration: Seconds): void;
+  elapsed(): Seconds;
+}
+
+export function createTrialBench(setup: Setup, options: EngineOptions): TrialBench {
+  const engine = createEngine(setup, options);
+  const { seed, faults = [] } = options;
+  const gauges = createGaugeSet({ setup, engine, seed, rateHz: RATE_HZ, faults });
+  return {
+    engine,
+    read(duration) {
+      const rows = Array.from({ length: duration * RATE_HZ }, () => gauges.take());
+      const channels = setup.throats.map(({ id }, k) => ({
+        throat: id,
+        depressionsKPa: rows.map((row) => at(row, k + 1)),
+      }));
+      const window: SampleWindow = { times: rows.map((row) => at(row, 0)), channels, rpm: undefined };
+      return steadyReading(window, setup.engine.strokes);
+    },
+    tee: gauges.tee,
+    wait: (duration) => engine.advance(seconds(duration)),
+    elapsed: () => engine.sensors().time,
+  };
+}

@@ -1,0 +1,113 @@
+import type { Fault } from '@amber-needle/core/engine';
+import type { JobEvent } from '@amber-needle/core/job';
+import { concernOf, type Setup } from '@amber-needle/core/setup';
+import { runTrial } from '@amber-needle/core/trial';
+import { seededRandom } from '@amber-needle/core/random';
+import { type Chased, fixedChase, oracle, proportionalChase } from './chases';
+import { ARCHETYPES, isArchetype } from '@amber-needle/core/setup';
+
+/** One shard of the advice benchmark: `adviceRun.ts NAME FIRST_SEED COUNT METHODS FAULT`; a JSON line for each job. */
+const [name = '', first = '1', count = '1', methods = 'advice', fault = 'none'] = process.argv.slice(2);
+const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
+
+export interface JobResult {
+  readonly method: string;
+  readonly name: string;
+  readonly seed: number;
+  readonly outcome: string;
+  readonly moves: number;
+  readonly readings: number;
+  readonly wrongWay: number;
+  readonly claimed: number;
+  readonly withinTolerance: boolean;
+  readonly withinBand: boolean;
+  readonly spreadShare: number;
+  readonly suspected: string | null;
+  readonly suspectedAfter: number;
+}
+
+if (isArchetype(name)) {
+  for (let i = 0; i < Number(count); i += 1) {
+    const seed = Number(first) + i;
+    for (const method of methods.split(',')) {
+      process.stdout.write(`${JSON.stringify(run(ARCHETYPES[name], method, seed))}\n`);
+    }
+  }
+}
+
+function run(setup: Setup, method: string, seed: number): JobResult {
+  const faults = faultFor(setup, seed);
+  const engine = { found: 'farOff' as const, faults };
+  if (method === 'advice') return advised(setup, seed, engine);
+  const chase = method === 'oracle' ? oracle : method === 'fixed' ? fixedChase : proportionalChase;
+  return { ...judged(setup, chase(setup, { seed, ...engine })), method, name, seed };
+}
+
+function judged(setup: Setup, { depressionsKPa, rpm, moves, readings, outcome, wrongWay }: Chased) {
+  const { spreadKPa, idleRpm, idleBandRpm } = setup.targets;
+  const spread = Math.max(...depressionsKPa) - Math.min(...depressionsKPa);
+  return {
+    outcome,
+    moves,
+    readings,
+    wrongWay,
+    claimed: Number.NaN,
+    withinTolerance: spread <= spreadKPa,
+    withinBand: Math.abs(rpm - idleRpm) <= idleBandRpm,
+    spreadShare: spread / spreadKPa,
+    suspected: null,
+    suspectedAfter: 0,
+  };
+}
+
+function advised(setup: Setup, seed: number, engine: { found: 'farOff'; faults: readonly Fault[] }): JobResult {
+  const { events, outcome, truth } = runTrial({ setup, seed, engine, machine: 'Bench machine', complaint: '', clock });
+  const kinds = (kind: string) => events.filter((event) => event.kind === kind).length;
+  const last = events.at(-1);
+  return {
+    ...judged(setup, {
+      outcome,
+      depressionsKPa: truth.depressions.map((d) => d / 1000),
+      rpm: truth.speed,
+      moves: kinds('move'),
+      readings: kinds('reading'),
+      wrongWay: turnsAway(events),
+    }),
+    method: 'advice',
+    name,
+    seed,
+    claimed: last?.kind === 'finished' ? last.probability : 0,
+  };
+}
+
+/** Turns that took their screw away from where it stood in the end. */
+function turnsAway(events: readonly JobEvent[]): number {
+  const moves = events.filter((event) => event.kind === 'move');
+  return moves.filter(({ adjuster, turns }, i) => {
+    const toGo = moves.slice(i).reduce((sum, move) => (move.adjuster === adjuster ? sum + move.turns : sum), 0);
+    return toGo * turns <= 0;
+  }).length;
+}
+
+/** The fault of a job: at a place that its seed picks. */
+function faultFor(setup: Setup, seed: number): readonly Fault[] {
+  const random = seededRandom(seed ^ 0xfa);
+  const pick = <T>(items: readonly T[]): T | undefined => items[Math.floor(random.uniform() * items.length)];
+  const throat = pick(setup.throats);
+  const screw = pick(setup.adjusters.filter((adjuster) => concernOf(adjuster) === 'rest'));
+  const other = pick(setup.throats.filter(({ id }) => id !== throat?.id));
+  if (throat === undefined) return [];
+  const own = (throat.boreMm * throat.boreMm * Math.min(2, throat.feeds.length)) / 900;
+  switch (fault) {
+    case 'leak':
+      return [{ kind: 'airLeak', throat: throat.id, areaMm2: own * (1 + random.uniform()) }];
+    case 'stop':
+      return [{ kind: 'wornShaft', throat: throat.id, restDeg: 0.2 + 0.3 * random.uniform() }];
+    case 'dead':
+      return screw === undefined ? [] : [{ kind: 'deadScrew', adjuster: screw.id }];
+    case 'hoses':
+      return other === undefined ? [] : [{ kind: 'exchangedHoses', throats: [throat.id, other.id] }];
+    default:
+      return [];
+  }
+}
