@@ -1,5 +1,6 @@
 import { adviseNextMove } from '@amber-needle/core/advice';
 import { foldBelief } from '@amber-needle/core/belief';
+import { weighFaults } from '@amber-needle/core/faults';
 import { adviceDocument } from '@amber-needle/core/formats/advice';
 import { readJob } from '@amber-needle/core/formats/job';
 import { foldJob } from '@amber-needle/core/job';
@@ -13,5 +14,5 @@ export function adviseCommand(file: string, document: unknown, seed: number): Ou
   const job = foldJob(events);
   if (job === undefined) return failed(`${file}: the job has no events`);
   if (job.status === 'finished') return failed(`${file}: the job is finished; there is nothing to advise`);
-  return { outcome: 'data', data: adviceDocument(adviseNextMove(job, foldBelief(job.setup, events), { seed })) };
+  return { outcome: 'data', data: adviceDocument(adviseNextMove(job, foldBelief(job.setup, events), { seed, suspicions: weighFaults(job, events) })) };
 }

@@ -1,5 +1,5 @@
 import type { Fault } from '@amber-needle/core/engine';
-import type { JobEvent } from '@amber-needle/core/job';
+import type { JobEvent, Suspicion } from '@amber-needle/core/job';
 import { concernOf, type Setup } from '@amber-needle/core/setup';
 import { runTrial } from '@amber-needle/core/trial';
 import { seededRandom } from '@amber-needle/core/random';
@@ -22,7 +22,7 @@ export interface JobResult {
   readonly withinTolerance: boolean;
   readonly withinBand: boolean;
   readonly spreadShare: number;
-  readonly suspected: string | null;
+  readonly suspected: 'named' | 'kind' | 'other' | null;
   readonly suspectedAfter: number;
 }
 
@@ -61,7 +61,17 @@ function judged(setup: Setup, { depressionsKPa, rpm, moves, readings, outcome, w
 }
 
 function advised(setup: Setup, seed: number, engine: { found: 'farOff'; faults: readonly Fault[] }): JobResult {
-  const { events, outcome, truth } = runTrial({ setup, seed, engine, machine: 'Bench machine', complaint: '', clock });
+  const trial = runTrial({
+    setup,
+    seed,
+    engine,
+    stopAtSuspicion: engine.faults.length > 0,
+    machine: 'Bench machine',
+    complaint: '',
+    clock,
+  });
+  const { events, outcome, truth, suspected } = trial;
+  const [first] = suspected;
   const kinds = (kind: string) => events.filter((event) => event.kind === kind).length;
   const last = events.at(-1);
   return {
@@ -77,7 +87,40 @@ function advised(setup: Setup, seed: number, engine: { found: 'farOff'; faults: 
     name,
     seed,
     claimed: last?.kind === 'finished' ? last.probability : 0,
+    suspected: first === undefined ? null : namedAs(first.suspicion, engine.faults),
+    suspectedAfter: first?.afterMoves ?? 0,
   };
+}
+
+/** Whether a suspicion names the fault: its kind and place, its kind alone, or another. */
+function namedAs(suspicion: Suspicion, faults: readonly Fault[]): JobResult['suspected'] {
+  const [fault] = faults;
+  switch (fault?.kind) {
+    case 'airLeak':
+      return grade(suspicion.kind === 'airLeak', suspicion.kind === 'airLeak' && suspicion.throat === fault.throat);
+    case 'wornShaft':
+      return grade(
+        suspicion.kind === 'restlessStop',
+        suspicion.kind === 'restlessStop' && suspicion.throat === fault.throat,
+      );
+    case 'deadScrew':
+      return grade(
+        suspicion.kind === 'deadScrew',
+        suspicion.kind === 'deadScrew' && suspicion.adjuster === fault.adjuster,
+      );
+    case 'exchangedHoses':
+      return grade(
+        suspicion.kind === 'exchangedHoses',
+        suspicion.kind === 'exchangedHoses' && fault.throats.every((throat) => suspicion.throats.includes(throat)),
+      );
+    default:
+      return 'other';
+  }
+}
+
+function grade(kind: boolean, place: boolean): 'named' | 'kind' | 'other' {
+  if (place) return 'named';
+  return kind ? 'kind' : 'other';
 }
 
 /** Turns that took their screw away from where it stood in the end. */

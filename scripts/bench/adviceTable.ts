@@ -1,8 +1,8 @@
 import type { JobResult } from './adviceRun';
 
 const HEAD =
-  '| bank | method | jobs | in tolerance and band | said done | false done | undecided | moves: median, p95, most | readings, median | turns away | claimed, mean |\n' +
-  '| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |\n';
+  '| bank | method | jobs | in tolerance and band | said done | false done | undecided | moves: median, p95, most | readings, median | turns away | claimed, mean | suspected: named, kind only, other | named within 8 moves |\n' +
+  '| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |\n';
 
 /** Results as a table: a row for each bank and method, and for all banks. */
 export function adviceTable(results: readonly JobResult[]): string {
@@ -46,6 +46,10 @@ function row(name: string, method: string, jobs: readonly JobResult[]): string {
       done.reduce((sum, { claimed }) => sum + (claimed ?? 0), 0),
       done.length,
     ),
+    (['named', 'kind', 'other'] as const)
+      .map((as) => percent(jobs.filter(({ suspected }) => suspected === as).length, jobs.length))
+      .join(', '),
+    percent(jobs.filter(({ suspected, suspectedAfter }) => suspected === 'named' && suspectedAfter <= 8).length, jobs.length),
   ];
   return `| ${cells.join(' | ')} |\n`;
 }

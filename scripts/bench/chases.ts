@@ -218,8 +218,8 @@ function trueGains(setup: Setup, options: EngineOptions): ReadonlyMap<string, Tr
         };
         const all = moved.every((is) => is);
         const speed = (high.speed - low.speed) / 2 / TRY;
-        // A screw that moves all throats shows in the speed alone: its share is taken from the slope below.
-        return [adjuster.id, { trim: all ? speed / SLOPE : Math.max(0.01, mean(true) - mean(false)), speed }];
+        // A screw that moves all throats shows in the speed alone.
+        return [adjuster.id, { trim: all ? Number.NaN : Math.max(0.01, mean(true) - mean(false)), speed }];
       }),
   );
 }
@@ -235,15 +235,21 @@ function knownBelief(setup: Setup, kPa: readonly number[], rpm: number, gains: R
   logs.forEach((log, i) => {
     mean[layout.trim(i)] = log - level;
   });
-  let slope = SLOPE;
+  const slopes = setup.adjusters.flatMap(({ id, acts }) => {
+    const gain = gains.get(id);
+    return gain === undefined || acts.length === setup.throats.length
+      ? []
+      : [(gain.speed * setup.throats.length) / acts.length / gain.trim];
+  });
+  const slope = Math.max(0.2, slopes.length === 0 ? SLOPE : slopes.reduce((a, b) => a + b, 0) / slopes.length);
   setup.adjusters.forEach(({ id, acts }, j) => {
     const gain = gains.get(id);
     if (gain === undefined) return;
-    mean[layout.gain(j)] = Math.log(gain.trim);
-    if (acts.length < setup.throats.length) slope = (gain.speed * setup.throats.length) / acts.length / gain.trim;
+    const trim = acts.length === setup.throats.length ? gain.speed / slope : gain.trim;
+    mean[layout.gain(j)] = Math.log(Math.max(0.005, trim));
   });
   mean[layout.level] = level;
   mean[layout.speed] = Math.log(rpm);
-  mean[layout.speedSlope] = Math.max(0.2, slope);
+  mean[layout.speedSlope] = slope;
   return { ...prior, mean, covariance: Matrix.eye(layout.size).mul(1e-12) };
 }

@@ -1,7 +1,14 @@
 import type { JobEvent } from '@amber-needle/core/job';
 import { assertNever } from '@amber-needle/core/sequence';
 import type { Setup } from '@amber-needle/core/setup';
+import { suspicionWords } from './suspicionWords';
 import { turnText } from './turns';
+
+const CHECKED = {
+  gaugesZeroed: 'Gauges zeroed',
+  gaugesMatched: 'Gauges matched on one throat',
+  cautionsRead: 'Cautions read',
+} as const;
 
 /** An event in a few words: for undo, notices and the report. */
 export function eventText(setup: Setup, event: JobEvent): string {
@@ -15,13 +22,19 @@ export function eventText(setup: Setup, event: JobEvent): string {
       return `${label}, ${turnText(event.turns)}`;
     }
     case 'check':
-      return event.check.what === 'gaugesZeroed' ? 'Gauges zeroed' : 'Cautions read';
+      return CHECKED[event.check.what];
     case 'note':
       return 'Note';
     case 'coupled': {
       const label = setup.couplings.find(({ id }) => id === event.coupling)?.label ?? event.coupling;
       return `${label} ${event.state}`;
     }
+    case 'reach': {
+      const label = setup.adjusters.find(({ id }) => id === event.adjuster)?.label ?? event.adjuster;
+      return `${label} ${event.state === 'outOfReach' ? 'cannot be reached' : 'can be reached'}`;
+    }
+    case 'verdict':
+      return `${suspicionWords(setup, event.suspicion).name}: ${event.verdict === 'mended' ? 'put right' : 'nothing found'}`;
     case 'finished':
       return event.outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is';
     case 'undone':

@@ -1,4 +1,5 @@
 import type { Forecast } from '../belief';
+import type { Suspicion } from '../job';
 import type { KiloPascals, Seconds, Turns } from '../units';
 
 /** What is known when an advice is given: behind the *why* key. */
@@ -47,5 +48,7 @@ export type Advice = { readonly grounds: Grounds } & (
    * `readings`: as good as it gets, and not sure enough.
    */
   | { readonly kind: 'undecided'; readonly limit: 'screws' | 'speed' | 'readings' }
+  /** Moves did not do what an honest screw would, or the bank was found as none would leave it. */
+  | { readonly kind: 'suspect'; readonly suspicion: Suspicion; readonly suspicionProbability: number }
   | { readonly kind: 'done' }
 );

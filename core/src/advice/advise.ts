@@ -1,4 +1,5 @@
 import { type Belief, forecastOf, layoutOf, moveBelief } from '../belief';
+import type { Weighed } from '../faults';
 import type { Job } from '../job';
 import { at } from '../sequence';
 import type { SignalReading } from '../signal';
@@ -11,6 +12,8 @@ import { afterMatching, afterReading } from './readingsAhead';
 
 /** Belief needed before the work counts as done. */
 export const DONE_PROBABILITY = 0.95;
+/** Belief needed before a fault is named. Ours: a false alarm costs a quarter of an hour at the engine. */
+const SUSPECT_PROBABILITY = 0.9;
 /** A turn is for when most of what may be so asks for one, and when it takes away this many of the expected moves. Ours. */
 const WORTH_TURNING = 0.5;
 const LEAST_HEADWAY = 0.3;
@@ -27,6 +30,8 @@ const SETTLE_FOR = seconds(6);
 
 export interface AdviceOptions {
   readonly seed: number;
+  /** What may be wrong, most probable first; not asked for when left out. */
+  readonly suspicions?: readonly Weighed[];
   /** What the live gauge says now, where there is one: a steady signal needs no more settling. */
   readonly live?: SignalReading['phase'];
 }
@@ -37,6 +42,8 @@ export function adviseNextMove(job: Job, belief: Belief, options: AdviceOptions)
   const grounds = groundsOf(job, belief, chance);
   const waiting = adviseBeforeReading(job, options.live);
   if (waiting !== undefined) return { ...waiting, grounds };
+  const suspect = adviseSuspicion(options.suspicions);
+  if (suspect !== undefined) return { ...suspect, grounds };
   if (chance.all >= DONE_PROBABILITY) return { ...adviseWhenBalanced(job), grounds };
   const plan = planMoves(job, belief, options.seed);
   if (asksForTurn(plan)) return { ...turnAdvice(plan.best, belief, options.seed), grounds };
@@ -70,6 +77,16 @@ function adviseBeforeReading(job: Job, live: AdviceOptions['live']): BareAdvice 
         ? { kind: 'read', purpose: 'afterCoupling', duration: READ_FOR }
         : { kind: 'settle', after: 'coupled', duration: SETTLE_FOR };
   }
+}
+
+function adviseSuspicion(suspicions: readonly Weighed[] = []): BareAdvice | undefined {
+  const [first] = suspicions;
+  if (first === undefined) return undefined;
+  // Of two throats nobody can say which one strays: the kind of fault is named, at its likeliest place.
+  const alike = suspicions.filter(({ suspicion }) => suspicion.kind === first.suspicion.kind);
+  const probability = alike.reduce((sum, weighed) => sum + weighed.probability, 0);
+  if (probability < SUSPECT_PROBABILITY) return undefined;
+  return { kind: 'suspect', suspicion: first.suspicion, suspicionProbability: probability };
 }
 
 function adviseWhenBalanced(job: Job): BareAdvice {

@@ -20,6 +20,10 @@ export interface Belief {
   readonly barometer: KiloPascals;
   /** Which way each adjuster was turned last. */
   readonly lastTurned: readonly Direction[];
+  /** Logarithm of how probable all that was observed is under this belief: what rival explanations are weighed by. */
+  readonly logEvidence: number;
+  /** How far the last reading as a whole lay from what was expected: squared standard deviations beyond one for each figure read. */
+  readonly startle: number;
   /** How far the last reading lay from what was expected, in standard deviations for each channel; empty before the first. */
   readonly surprise: readonly { readonly throat: string; readonly sigmas: number }[];
 }

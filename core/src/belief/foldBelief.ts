@@ -1,10 +1,11 @@
-import type { JobEvent } from '../job/events';
+import type { EventOf, JobEvent, Suspicion } from '../job/events';
 import { effectiveEvents } from '../job/undo';
 import { assertNever, at } from '../sequence';
 import type { Setup } from '../setup';
 import { kiloPascals, turns } from '../units';
 import { type Belief, layoutOf } from './belief';
-import { moveBelief, unsettled } from './move';
+import { mendedBelief } from './mended';
+import { astray, moveBelief, RESTING, unsettled } from './move';
 import { depressionObservation, type Observation, sourceObservation, speedObservation, zeroObservation } from './observation';
 import { priorBelief } from './prior';
 import { updateBelief } from './update';
@@ -20,22 +21,30 @@ const REPEATABILITY_KPA = 0.04;
 /** Clamping a coupling may shift the throttles it joins, log airflow. Ours: about a quarter of a kPa. */
 const CLAMPING = 0.005;
 
+/** A stop that does not repeat comes to rest elsewhere by about this, log airflow. Ours: three kPa. */
+const RESTLESS = 0.06;
+
 /** Everything a log says about its engine. Deterministic: the same events give the same belief. Undone events do not count. */
 export function foldBelief(setup: Setup, events: readonly JobEvent[]): Belief {
-  return effectiveEvents(events).reduce(foldEvent, priorBelief(setup));
+  return effectiveEvents(events).reduce((belief, event) => foldEvent(belief, event), priorBelief(setup));
 }
 
-/** The belief after one more event. */
-export function foldEvent(belief: Belief, event: JobEvent): Belief {
+/**
+ * The belief after one more event, on the supposition that the engine is sound or has the fault supposed. (An air leak shows in how
+ * the engine was found, not in how it answers.)
+ */
+export function foldEvent(belief: Belief, event: JobEvent, supposed?: Suspicion): Belief {
   switch (event.kind) {
     case 'reading':
-      return foldReading(belief, event);
+      return foldReading(belief, supposed?.kind === 'exchangedHoses' ? exchanged(event, supposed.throats) : event);
     case 'move':
-      return moveBelief(belief, event.adjuster, turns(event.turns));
+      return movedBelief(belief, event, supposed);
     case 'check':
       return foldCheck(belief, event);
     case 'coupled':
       return unsettled(belief, CLAMPING);
+    case 'verdict':
+      return event.verdict === 'mended' ? mendedBelief(belief, event.suspicion) : belief;
     case 'opened':
     case 'reach':
     case 'note':
@@ -45,6 +54,19 @@ export function foldEvent(belief: Belief, event: JobEvent): Belief {
     default:
       return assertNever(event);
   }
+}
+
+function movedBelief(belief: Belief, { adjuster, turns: by }: EventOf<'move'>, supposed: Suspicion | undefined): Belief {
+  if (supposed?.kind === 'deadScrew' && supposed.adjuster === adjuster) return unsettled(belief, RESTING);
+  const moved = moveBelief(belief, adjuster, turns(by));
+  return supposed?.kind === 'restlessStop' ? astray(moved, supposed.throat, RESTLESS) : moved;
+}
+
+/** The reading as it is if two hoses sit on each other's throats. */
+function exchanged(reading: Reading, throats: readonly string[]): Reading {
+  const [a, b] = throats;
+  const other = (throat: string) => (throat === a ? b : throat === b ? a : throat) ?? throat;
+  return { ...reading, channels: reading.channels.map((channel) => ({ ...channel, throat: other(channel.throat) })) };
 }
 
 function foldReading(belief: Belief, reading: Reading): Belief {
@@ -61,8 +83,13 @@ function foldReading(belief: Belief, reading: Reading): Belief {
     reading.speed === undefined
       ? []
       : [speedObservation(ready, reading.speed.rpm, (reading.speed.uncertaintyRpm / reading.speed.rpm) ** 2)];
-  const { mean, covariance, sigmas } = updateBelief(ready, [...used.map(({ of }) => of), ...speed]);
-  return { ...ready, mean, covariance, surprise: used.map(({ throat }, i) => ({ throat, sigmas: at(sigmas, i) })) };
+  const { mean, covariance, logEvidence, squaredDistance, sigmas } = updateBelief(ready, [
+    ...used.map(({ of }) => of),
+    ...speed,
+  ]);
+  const startle = squaredDistance - used.length - speed.length;
+  const evidence = belief.logEvidence + logEvidence;
+  return { ...ready, mean, covariance, logEvidence: evidence, startle, surprise: used.map(({ throat }, i) => ({ throat, sigmas: at(sigmas, i) })) };
 }
 
 /** Settling and clipped channels mislead; they are kept in the log and left out of the belief. */

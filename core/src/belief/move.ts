@@ -10,7 +10,7 @@ import { symmetric } from './update';
 const HAND_TURNS = 1 / 64;
 const HAND_SHARE = 0.05;
 /** After any move a throttle comes to rest a little elsewhere. Ours: a sound linkage; log airflow. */
-const RESTING = 0.0015;
+export const RESTING = 0.0015;
 /** A mixture screw, cable or rod may have changed idle and airflow by this much; what it does by itself is not modelled. Ours; log airflow. */
 const ELSEWHERE = 0.03;
 /**
@@ -62,6 +62,16 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns): Belie
 
 function directionOf(by: Turns): Direction {
   return by > 0 ? 1 : -1;
+}
+
+/** The belief after one throttle may have come to rest elsewhere. */
+export function astray(belief: Belief, throat: string, spread: number): Belief {
+  const index = belief.setup.throats.findIndex(({ id }) => id === throat);
+  if (index < 0) return belief;
+  const place = layoutOf(belief.setup).trim(index);
+  const covariance = belief.covariance.clone();
+  covariance.set(place, place, covariance.get(place, place) + spread ** 2);
+  return { ...belief, covariance };
 }
 
 /** The belief after throttles may have come to rest elsewhere: every trim is a little less sure. */

@@ -55,7 +55,7 @@ export function priorBelief(setup: Setup): Belief {
   set(at.speed, Math.log(setup.targets.idleRpm), PRIOR.speed);
   set(at.speedSlope, PRIOR.speedSlope, PRIOR.speedSlopeSpread);
   const lastTurned = setup.adjusters.map(() => 0 as const);
-  return { setup, mean, covariance, barometer: ASSUMED_BAROMETER, lastTurned, surprise: [] };
+  return { setup, mean, covariance, barometer: ASSUMED_BAROMETER, lastTurned, logEvidence: 0, startle: 0, surprise: [] };
 }
 
 const GAIN_DOUBT = Math.hypot(PRIOR.gainOfBank, PRIOR.gainOfKind, PRIOR.gainOfScrew);

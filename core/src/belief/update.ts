@@ -1,4 +1,4 @@
-import { Matrix, solve } from 'ml-matrix';
+import { CholeskyDecomposition, Matrix, solve } from 'ml-matrix';
 import { at } from '../sequence';
 import type { Belief } from './belief';
 import type { Observation } from './observation';
@@ -9,6 +9,9 @@ const ITERATIONS = 3;
 export interface Updated {
   readonly mean: readonly number[];
   readonly covariance: Matrix;
+  /** Logarithm of how probable the observations were; and their joint distance from the forecast, squared standard deviations. */
+  readonly logEvidence: number;
+  readonly squaredDistance: number;
   /** Distance of each observation from its forecast, in standard deviations of the forecast. */
   readonly sigmas: readonly number[];
 }
@@ -22,22 +25,25 @@ export function updateBelief(
   belief: Pick<Belief, 'mean' | 'covariance'>,
   observations: readonly Observation[],
 ): Updated {
-  if (observations.length === 0) return { mean: belief.mean, covariance: belief.covariance, sigmas: [] };
+  if (observations.length === 0) return { mean: belief.mean, covariance: belief.covariance, logEvidence: 0, squaredDistance: 0, sigmas: [] };
   const prior = Matrix.columnVector([...belief.mean]);
   const noise = Matrix.diag(observations.map(({ variance }) => variance));
   let point = belief.mean;
   let step = kalmanStep(prior, belief.covariance, noise, observations, point);
-  const sigmas = step.innovation.map((v, i) => v / Math.sqrt(step.spread.get(i, i)));
+  const first = step;
+  const sigmas = first.innovation.map((v, i) => v / Math.sqrt(first.spread.get(i, i)));
   for (let i = 1; i < ITERATIONS; i += 1) {
     point = step.mean;
     step = kalmanStep(prior, belief.covariance, noise, observations, point);
   }
   const keep = Matrix.sub(Matrix.eye(point.length), step.gain.mmul(step.slopes));
+  if (!step.mean.every(Number.isFinite)) return { ...UNMOVED, mean: belief.mean, covariance: belief.covariance };
+  const likelihood = likelihoodOf(symmetric(first.spread), first.innovation);
   const covariance = Matrix.add(
     keep.mmul(belief.covariance).mmul(keep.transpose()),
     step.gain.mmul(noise).mmul(step.gain.transpose()),
   );
-  return { mean: step.mean, covariance: symmetric(covariance), sigmas };
+  return { mean: step.mean, covariance: symmetric(covariance), ...likelihood, sigmas };
 }
 
 function kalmanStep(
@@ -59,6 +65,21 @@ function kalmanStep(
   const mean = Matrix.add(prior, gain.mmul(innovation)).to1DArray();
   return { mean, gain, slopes, spread, innovation: innovation.to1DArray() };
 }
+
+/** Of a centred normal density: its logarithm, and the squared distance. */
+function likelihoodOf(covariance: Matrix, away: readonly number[]) {
+  const factor = new CholeskyDecomposition(covariance);
+  const vector = Matrix.columnVector([...away]);
+  const squaredDistance = vector.dot(factor.solve(vector));
+  const logDeterminant = 2 * factor.lowerTriangularMatrix.diagonal().reduce((sum, d) => sum + Math.log(d), 0);
+  return {
+    squaredDistance,
+    logEvidence: -0.5 * (squaredDistance + logDeterminant + away.length * Math.log(2 * Math.PI)),
+  };
+}
+
+/** An update that ran away (a supposition that cannot be) leaves the belief as it was, and counts as all but impossible. */
+const UNMOVED = { logEvidence: -1e6, squaredDistance: 1e6, sigmas: [] };
 
 /** Rounding must not let a covariance drift away from its mirror image. */
 export function symmetric(matrix: Matrix): Matrix {

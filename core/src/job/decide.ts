@@ -1,6 +1,6 @@
 import { assertNever } from '../sequence';
 import { turns } from '../units';
-import type { JobEvent } from './events';
+import type { JobEvent, Suspicion } from './events';
 import { foldJob, type Job } from './fold';
 
 /** What a person or a program wants to add to a log; the log gives it its place. */
@@ -48,6 +48,8 @@ function refusalOf(events: readonly JobEvent[], proposal: Proposal): Refusal | u
         : 'noSuchThroat';
     case 'reach':
       return job.setup.adjusters.some(({ id }) => id === proposal.adjuster) ? undefined : 'noSuchAdjuster';
+    case 'verdict':
+      return suspicionRefusal(job, proposal.suspicion);
     case 'coupled':
       return job.setup.couplings.some(({ id }) => id === proposal.coupling) ? undefined : 'noSuchCoupling';
     case 'note':
@@ -55,6 +57,20 @@ function refusalOf(events: readonly JobEvent[], proposal: Proposal): Refusal | u
       return undefined;
     default:
       return assertNever(proposal);
+  }
+}
+
+function suspicionRefusal(job: Job, suspicion: Suspicion): Refusal | undefined {
+  switch (suspicion.kind) {
+    case 'deadScrew':
+      return job.setup.adjusters.some(({ id }) => id === suspicion.adjuster) ? undefined : 'noSuchAdjuster';
+    case 'exchangedHoses':
+      return suspicion.throats.every((throat) => isThroat(job, throat)) ? undefined : 'noSuchThroat';
+    case 'restlessStop':
+    case 'airLeak':
+      return isThroat(job, suspicion.throat) ? undefined : 'noSuchThroat';
+    default:
+      return assertNever(suspicion);
   }
 }
 

@@ -1,7 +1,7 @@
 import { assertNever } from '../sequence';
 import type { Setup } from '../setup';
 import { type Turns, turns } from '../units';
-import type { EventOf, JobEvent } from './events';
+import type { EventOf, JobEvent, Suspicion } from './events';
 import { effectiveEvents } from './undo';
 
 /** A job as its log tells it. `closed` ends with the finishing event; everything is derived, nothing is stored twice. */
@@ -25,6 +25,8 @@ export interface Job {
   readonly gaugesMatched: boolean;
   /** Adjusters that the person cannot get at. */
   readonly outOfReach: readonly string[];
+  /** Suspicions that the person looked into and found nothing in. */
+  readonly dismissed: readonly Suspicion[];
   /** Couplings that are clamped now. */
   readonly clamped: readonly string[];
   /** Place in the log of the last move or coupling; 0 before the first. */
@@ -57,6 +59,7 @@ function openedJob({ machine, complaint, setup, at }: EventOf<'opened'>): Job {
     gaugesZeroed: false,
     gaugesMatched: false,
     outOfReach: [],
+    dismissed: [],
     readings: [],
     moves: [],
     notes: [],
@@ -95,6 +98,10 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
       const others = job.outOfReach.filter((id) => id !== event.adjuster);
       return { ...job, outOfReach: event.state === 'outOfReach' ? [...others, event.adjuster] : others };
     }
+    case 'verdict':
+      return event.verdict === 'dismissed'
+        ? { ...job, dismissed: [...job.dismissed, event.suspicion] }
+        : { ...job, touchedAt: event.seq, sinceReading: staleBy(job, 'move') };
     case 'finished':
       return { ...job, status: 'finished', finish: event };
     case 'opened':

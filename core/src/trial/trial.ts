@@ -1,7 +1,8 @@
 import { adviseNextMove } from '../advice';
 import { foldBelief } from '../belief';
 import type { EngineOptions, EngineTruth } from '../engine';
-import { type Bare, decide, foldJob, type JobEvent, matchFromSignal, readingFromSignal, zeroFromSignal } from '../job';
+import { type Bare, decide, foldJob, type JobEvent, type Suspicion, matchFromSignal, readingFromSignal, zeroFromSignal } from '../job';
+import { weighFaults } from '../faults';
 import { type Random, seededRandom } from '../random';
 import type { Setup } from '../setup';
 import { kiloPascals, type Seconds, seconds } from '../units';
@@ -12,6 +13,8 @@ export interface TrialOptions {
   readonly seed: number;
   /** How far off the engine is found, and what is wrong with it. */
   readonly engine?: Pick<EngineOptions, 'found' | 'faults'>;
+  /** Ends when the first suspicion is raised. */
+  readonly stopAtSuspicion?: boolean;
   readonly machine: string;
   readonly complaint: string;
   /** ISO time of a moment so long after the job was opened: the core has no clock. */
@@ -21,8 +24,10 @@ export interface TrialOptions {
 export interface TrialResult {
   readonly events: readonly JobEvent[];
   /** `givenUp`: no end in sight after 60 advices; `undecided`: the advice could not say; `refused`: the engine or the log would not take a step. */
-  readonly outcome: 'finished' | 'undecided' | 'givenUp' | 'refused';
+  readonly outcome: 'finished' | 'suspected' | 'undecided' | 'givenUp' | 'refused';
   readonly truth: EngineTruth;
+  /** What was suspected on the way, and after how many moves. The hand finds nothing and goes on. */
+  readonly suspected: readonly { readonly suspicion: Suspicion; readonly afterMoves: number }[];
 }
 
 const BAROMETER = kiloPascals(101.325);
@@ -42,6 +47,7 @@ export function runTrial(options: TrialOptions): TrialResult {
   const { engine } = bench;
   const ids = seededRandom(seed ^ 0x1d5);
   let events: readonly JobEvent[] = [];
+  let suspected: TrialResult['suspected'] = [];
 
   function log(proposal: Bare): boolean {
     const decision = decide(events, { ...proposal, id: eventId(ids), at: options.clock(bench.elapsed()) });
@@ -50,7 +56,7 @@ export function runTrial(options: TrialOptions): TrialResult {
   }
   const result = (outcome: TrialResult['outcome']): TrialResult => {
     bench.wait(SETTLING_TIME);
-    return { events, outcome, truth: engine.truth() };
+    return { events, outcome, truth: engine.truth(), suspected };
   };
 
   log({ kind: 'opened', machine: options.machine, complaint: options.complaint, setup });
@@ -58,13 +64,18 @@ export function runTrial(options: TrialOptions): TrialResult {
   for (let i = 0; i < MOST_ADVICES; i += 1) {
     const job = foldJob(events);
     if (job === undefined) return result('refused');
-    const advice = adviseNextMove(job, foldBelief(setup, events), { seed, live: 'steady' });
+    const advice = adviseNextMove(job, foldBelief(setup, events), {
+      seed,
+      live: 'steady',
+      suspicions: weighFaults(job, events),
+    });
     switch (advice.kind) {
       case 'done':
         log({ kind: 'finished', outcome: 'balanced', probability: advice.grounds.probability });
         return result('finished');
       case 'turn':
         if (engine.turn(advice.adjuster, advice.turns).outcome !== 'turned') return result('refused');
+        engine.blip();
         bench.wait(HAND_TIME);
         log({ kind: 'move', adjuster: advice.adjuster, turns: advice.turns, advisedTurns: advice.turns });
         break;
@@ -75,6 +86,11 @@ export function runTrial(options: TrialOptions): TrialResult {
         break;
       case 'settle':
         bench.wait(SETTLING_TIME);
+        break;
+      case 'suspect':
+        suspected = [...suspected, { suspicion: advice.suspicion, afterMoves: job.moves.length }];
+        log({ kind: 'verdict', suspicion: advice.suspicion, verdict: 'dismissed' });
+        if (options.stopAtSuspicion === true) return result('suspected');
         break;
       case 'undecided':
         log({ kind: 'finished', outcome: 'leftAsIs', probability: advice.grounds.probability });

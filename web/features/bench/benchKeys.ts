@@ -27,6 +27,10 @@ export function benchKeys(
     { ...main, run: () => runPrimary(action, actions, doors) },
     { key: 'r', cap: 'R', label: 'read now', run: actions.takeReading },
     { key: 'o', cap: 'O', label: 'otherwise', run: () => doors.open('otherwise') },
+    ...reachKeys(job, advice, actions),
+    ...(advice.kind === 'suspect'
+      ? [{ key: 'n', cap: 'N', label: 'nothing found', run: () => actions.verdict(advice.suspicion, 'dismissed') }]
+      : []),
     { key: 'w', cap: 'W', label: 'why', run: () => doors.open('why') },
     undo,
     { key: 't', cap: 'T', label: 'type it', run: () => doors.open('type') },
@@ -35,6 +39,16 @@ export function benchKeys(
     ...(doors.practise === undefined ? [] : [{ key: 'p', cap: 'P', label: 'practise', run: doors.practise }]),
     ...(advice.kind === 'done' ? [] : [{ key: 'f', cap: 'F', label: 'leave as is', run: actions.finish }]),
   ];
+}
+
+/** A screw that cannot be got at is done without; once advice has turned to others, all are asked for again by the same key. */
+function reachKeys(job: BenchView['job'], advice: BenchView['advice'], actions: BenchActions): readonly BenchKey[] {
+  if (advice.kind === 'turn') {
+    const { adjuster } = advice;
+    return [{ key: 'x', cap: 'X', label: 'can’t reach', run: () => actions.reach([adjuster], 'outOfReach') }];
+  }
+  if (job.outOfReach.length === 0) return [];
+  return [{ key: 'x', cap: 'X', label: 'reach all', run: () => actions.reach(job.outOfReach, 'withinReach') }];
 }
 
 function runPrimary(action: BenchView['action'], actions: BenchActions, doors: Doors): void {
@@ -49,6 +63,10 @@ function runPrimary(action: BenchView['action'], actions: BenchActions, doors: D
       return actions.turned(action.adjuster, action.turns);
     case 'coupled':
       return actions.coupled(action.coupling, action.state);
+    case 'mended':
+      return actions.verdict(action.suspicion, 'mended');
+    case 'match':
+      return actions.takeMatch();
     case 'finish':
       return actions.finish();
     case 'blocked':

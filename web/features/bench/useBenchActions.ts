@@ -1,7 +1,7 @@
 'use client';
 
 import type { Advice } from '@amber-needle/core/advice';
-import { type Bare, lastUndoable, readingFromSignal, zeroFromSignal } from '@amber-needle/core/job';
+import { type Bare, lastUndoable, matchFromSignal, readingFromSignal, type Suspicion, zeroFromSignal } from '@amber-needle/core/job';
 import { kiloPascals } from '@amber-needle/core/units';
 import { toast } from 'sonner';
 import { eventText } from '@/words/eventWords';
@@ -19,6 +19,9 @@ export interface BenchActions {
   takeFile(file: FileReading): void;
   turned(adjuster: string, turns: number): void;
   coupled(coupling: string, state: 'clamped' | 'loosened'): void;
+  takeMatch(): void;
+  reach(adjusters: readonly string[], state: 'outOfReach' | 'withinReach'): void;
+  verdict(suspicion: Suspicion, verdict: 'dismissed' | 'mended'): void;
   finish(): void;
   undo(): void;
 }
@@ -48,6 +51,17 @@ export function useBenchActions(log: JobLog, view: BenchView, signal: Signal): B
       if (signal.live?.reading.channels.some(({ state }) => state.kind === 'steady')) {
         propose(zeroFromSignal(signal.live.reading));
       } else toast('No gauge is steady. Nothing was taken.');
+    },
+    takeMatch: () => {
+      const steady = signal.live?.reading.channels.filter(({ state }) => state.kind === 'steady') ?? [];
+      if (signal.live !== undefined && steady.length >= 2) propose(matchFromSignal(signal.live.reading));
+      else toast('Fewer than two gauges are steady. Nothing was taken.');
+    },
+    reach: (adjusters, state) => {
+      for (const adjuster of adjusters) propose({ kind: 'reach', adjuster, state });
+    },
+    verdict: (suspicion, verdict) => {
+      if (propose({ kind: 'verdict', suspicion, verdict })) signal.mark();
     },
     takeFile: (file) => {
       const barometer = kiloPascals(file.barometerKPa);

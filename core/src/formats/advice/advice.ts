@@ -30,6 +30,8 @@ function actionOf(advice: Advice) {
       return { kind: advice.kind, coupling: advice.coupling, state: advice.state };
     case 'undecided':
       return { kind: advice.kind, limit: advice.limit };
+    case 'suspect':
+      return { kind: advice.kind, suspicion: advice.suspicion, probability: advice.suspicionProbability };
     case 'done':
       return { kind: advice.kind };
   }

@@ -9,6 +9,7 @@ import { OpenedSchema } from './opened';
 import { ReachSchema } from './reach';
 import { ReadingSchema } from './reading';
 import { UndoneSchema } from './undone';
+import { VerdictSchema } from './verdict';
 
 export const JobEventSchema = Type.Union([
   OpenedSchema,
@@ -18,6 +19,7 @@ export const JobEventSchema = Type.Union([
   NoteSchema,
   CoupledSchema,
   ReachSchema,
+  VerdictSchema,
   FinishedSchema,
   UndoneSchema,
 ]);
@@ -36,6 +38,7 @@ const checkers: { readonly [K in JobEventKind]: (data: unknown) => Checked<JobEv
   note: checkerFor(NoteSchema),
   coupled: checkerFor(CoupledSchema),
   reach: checkerFor(ReachSchema),
+  verdict: checkerFor(VerdictSchema),
   finished: checkerFor(FinishedSchema),
   undone: checkerFor(UndoneSchema),
 };
@@ -59,3 +62,4 @@ function isKind(text: string): text is JobEventKind {
 }
 
 export { ReadingChannelSchema } from './reading';
+export type { Suspicion } from './verdict';

@@ -1,5 +1,6 @@
 import { type Advice, adviseNextMove } from '@amber-needle/core/advice';
 import { type Belief, believedComparison, foldBelief } from '@amber-needle/core/belief';
+import { type Weighed, weighFaults } from '@amber-needle/core/faults';
 import { foldJob, type Job, type JobEvent } from '@amber-needle/core/job';
 import type { LiveView } from '@/workers/signalProtocol';
 import { liveNeedles, type Needle } from './needles';
@@ -20,11 +21,29 @@ const SEED = 20_261_125;
 
 /** @throws Error for an empty log: a job's page is not shown without its opening. */
 export function jobView(events: readonly JobEvent[], phase: LiveView['reading']['phase'] | undefined): JobView {
+  const { job, belief, suspicions } = known(events);
+  const options = { seed: SEED, suspicions };
+  const advice = adviseNextMove(job, belief, phase === undefined ? options : { ...options, live: phase });
+  return { job, belief, advice, trail: trailOf(job, belief, events) };
+}
+
+interface Known {
+  readonly job: Job;
+  readonly belief: Belief;
+  readonly suspicions: readonly Weighed[];
+}
+
+const kept = new WeakMap<readonly JobEvent[], Known>();
+
+/** What a log tells whatever the gauge does: worked out once for each log. */
+function known(events: readonly JobEvent[]): Known {
+  const before = kept.get(events);
+  if (before !== undefined) return before;
   const job = foldJob(events);
   if (job === undefined) throw new Error('A bench needs an opened job');
-  const belief = foldBelief(job.setup, events);
-  const advice = adviseNextMove(job, belief, phase === undefined ? { seed: SEED } : { seed: SEED, live: phase });
-  return { job, belief, advice, trail: trailOf(job, belief, events) };
+  const now = { job, belief: foldBelief(job.setup, events), suspicions: weighFaults(job, events) };
+  kept.set(events, now);
+  return now;
 }
 
 const LISTENING_PHRASE: Phrase = { subject: 'Listening', order: 'for a gauge', expect: [], why: [] };

@@ -1,6 +1,7 @@
 import type { Advice } from '@amber-needle/core/advice';
 import type { Job } from '@amber-needle/core/job';
 import { measured, numeral, percent, speed, withUnit } from '@/words/numbers';
+import { suspicionWords } from '@/words/suspicionWords';
 import { turnText } from '@/words/turns';
 import type { LiveView } from '@/workers/signalProtocol';
 
@@ -30,6 +31,10 @@ function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine 
       return turnLine(job, advice);
     case 'couple':
       return coupleLine(job, advice);
+    case 'suspect':
+      return suspectLine(job, advice);
+    case 'undecided':
+      return undecidedLine(job, advice);
     case 'done':
       return {
         subject: 'Balanced',
@@ -61,12 +66,57 @@ function readLine(advice: Extract<Advice, { kind: 'read' }>, live: LiveView | un
   }
   if (live.reading.phase !== 'steady')
     return { subject: 'Let it settle', order: 'hold still', expect: ['The needles are still moving.'] };
+  if (advice.purpose === 'matchGauges') return MATCH_LINE;
+  if (advice.purpose === 'afterMatching')
+    return { subject: 'Hoses back', order: 'each on its own, then read', expect: ['Each hose on its own throat again.', 'Hot parts: mind your hands.'] };
   const held = `Steady for ${withUnit(live.reading.duration, 0, 's')}. Longer is surer, up to ${withUnit(advice.duration, 0, 's')}.`;
   if (advice.purpose === 'longer') {
     const expect = [held, `${sureText(advice)} Another reading of the untouched engine tells more than a turn.`];
     return { subject: 'Read again', order: 'touch nothing', expect };
   }
   return { subject: 'Hold still', order: 'take the reading', expect: [held] };
+}
+
+const MATCH_LINE: SayLine = {
+  subject: 'One throat for all',
+  order: 'tee all hoses to it',
+  expect: [
+    'The gauges’ slopes are now the largest doubt. All hoses on the first throat’s tapping, at idle.',
+    'Hot parts: mind your hands; stop the engine if you cannot reach safely.',
+  ],
+};
+
+function suspectLine(job: Job, advice: Extract<Advice, { kind: 'suspect' }>): SayLine {
+  const { name, test, signs, caution } = suspicionWords(job.setup, advice.suspicion);
+  return {
+    subject: name,
+    order: test,
+    expect: [`${signs} Chance: ${percent(advice.suspicionProbability)}.`, caution],
+  };
+}
+
+function undecidedLine(job: Job, advice: Extract<Advice, { kind: 'undecided' }>): SayLine {
+  const shut = job.outOfReach.length > 0 ? ['Some screws are marked as out of reach.'] : [];
+  switch (advice.limit) {
+    case 'screws':
+      return {
+        subject: 'No screw does it',
+        order: 'look for the cause',
+        expect: ['No turn within the screws’ range brings all throats together: leak, bent shaft, wrong base setting?', ...shut],
+      };
+    case 'speed':
+      return {
+        subject: 'Idle out of band',
+        order: 'look for the cause',
+        expect: ['The throats agree, and no turn in range brings the idle where it should be.', ...shut],
+      };
+    case 'readings':
+      return {
+        subject: 'Too close to tell',
+        order: 'read, or leave it',
+        expect: ['More turns would be guesses: the gauges cannot show a finer difference.', sureText(advice)],
+      };
+  }
 }
 
 function zeroLine(live: LiveView): SayLine {

@@ -1,5 +1,5 @@
 import type { Advice } from '@amber-needle/core/advice';
-import type { Job } from '@amber-needle/core/job';
+import type { Job, Suspicion } from '@amber-needle/core/job';
 import type { LiveView } from '@/workers/signalProtocol';
 
 /** What the one big key does now. `blocked` says what it waits for. */
@@ -14,6 +14,8 @@ export type PrimaryAction =
       readonly coupling: string;
       readonly state: 'clamped' | 'loosened';
     }
+  | { readonly do: 'mended'; readonly label: string; readonly suspicion: Suspicion }
+  | { readonly do: 'match'; readonly label: string }
   | { readonly do: 'finish'; readonly label: string }
   | { readonly do: 'blocked'; readonly label: string };
 
@@ -27,6 +29,9 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
       return { do: 'coupled', label: advice.state === 'clamped' ? 'clamped it' : 'loosened it', ...advice };
     case 'done':
       return { do: 'finish', label: 'finish the job' };
+    case 'suspect':
+      return { do: 'mended', label: 'found it, put it right', suspicion: advice.suspicion };
+    case 'undecided':
     case 'settle':
     case 'read':
       return readingAction(advice, live);
@@ -34,7 +39,7 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
 }
 
 function readingAction(
-  advice: Extract<Advice, { kind: 'read' | 'settle' }>,
+  advice: Extract<Advice, { kind: 'read' | 'settle' | 'undecided' }>,
   live: LiveView | undefined,
 ): PrimaryAction {
   if (live === undefined) return { do: 'type', label: 'type a reading' };
@@ -46,7 +51,9 @@ function readingAction(
   }
   switch (phase) {
     case 'steady':
-      return { do: 'read', label: 'take the reading' };
+      return advice.kind === 'read' && advice.purpose === 'matchGauges'
+        ? { do: 'match', label: 'match the gauges' }
+        : { do: 'read', label: 'take the reading' };
     case 'stopped':
       return { do: 'blocked', label: 'waits for the engine' };
     case 'waiting':

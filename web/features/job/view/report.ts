@@ -2,6 +2,7 @@ import { type Belief, foldBelief, recordedComparison } from '@amber-needle/core/
 import { type EventOf, effectiveEvents, type Job, type JobEvent } from '@amber-needle/core/job';
 import { eventText } from '@/words/eventWords';
 import { decimalsFor, measured, numeral, percent, speed } from '@/words/numbers';
+import { suspicionWords } from '@/words/suspicionWords';
 import { positionText } from '@/words/turns';
 
 /** One line of the job's story. */
@@ -99,16 +100,26 @@ function detailOf(belief: Belief, event: JobEvent): string {
           ? ''
           : 'otherwise than advised';
     case 'check':
-      return event.check.what === 'gaugesZeroed'
-        ? event.check.channels
-            .map(({ throat, offsetKPa }) => `${throat}: ${numeral(offsetKPa, 2, true)} kPa`)
-            .join(', ')
-        : '';
+      return checkedText(event.check);
     case 'note':
       return event.text;
+    case 'verdict':
+      return suspicionWords(belief.setup, event.suspicion).signs;
+    case 'reach':
     case 'coupled':
     case 'finished':
     case 'undone':
+      return '';
+  }
+}
+
+function checkedText(check: EventOf<'check'>['check']): string {
+  switch (check.what) {
+    case 'gaugesZeroed':
+      return check.channels.map(({ throat, offsetKPa }) => `${throat}: ${numeral(offsetKPa, 2, true)} kPa`).join(', ');
+    case 'gaugesMatched':
+      return check.channels.map(({ throat, shownKPa }) => `${throat}: ${numeral(shownKPa, 2)} kPa`).join(', ');
+    case 'cautionsRead':
       return '';
   }
 }

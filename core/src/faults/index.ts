@@ -1,0 +1,2 @@
+export * from './foundEvidence';
+export * from './weighFaults';
