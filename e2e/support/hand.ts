@@ -18,12 +18,21 @@ export async function followOnce(page: Page): Promise<string> {
   if (label === 'turned it') await turnAsSaid(page, say);
   if (label === 'clamped it') await page.getByRole('button', { name: 'Tighten clamp' }).click();
   if (label === 'loosened it') await page.getByRole('button', { name: 'Loosen clamp' }).click();
+  if (label === 'match the gauges') await page.getByRole('button', { name: 'Tee the hoses' }).click();
+  if (say.startsWith('Hoses back')) await hosesBack(page);
   if (label === 'take the reading') await takeReading(page);
   else if (label !== 'finish the job') {
+    await expect(mainKey(page)).toBeEnabled({ timeout: 40_000 });
     await page.keyboard.press('Space');
     await expect(mainKey(page)).not.toHaveText(new RegExp(`${label}$`));
   }
   return label;
+}
+
+/** The reading after matching is for hoses that are back on their own throats. */
+async function hosesBack(page: Page): Promise<void> {
+  const back = page.getByRole('button', { name: 'Hoses back' });
+  if (await back.isVisible()) await back.click();
 }
 
 /** Presses until a reading is saved: the signal may begin to settle again just before the press, and then nothing is taken. */

@@ -1,13 +1,13 @@
-import { type Belief, drawStates, layoutOf, reachedBy, turnToReach } from '../belief';
+import { areaChange, type Belief, drawStates, layoutOf, reachedBy, turnToReach } from '../belief';
 import type { Job } from '../job';
 import { seededRandom } from '../random';
 import { at } from '../sequence';
-import type { Adjuster } from '../setup';
+import { type Adjuster, actionOn } from '../setup';
 import { TURN_STEP, type Turns, turns } from '../units';
 import { freeScrews, roomOf, steppedTurn } from './freeScrews';
 import { createOutlook, type Outlook, type StateGains } from './outlook';
 import { screwSets } from './screwSets';
-import { directionOf, errorsOf, targetScale } from './targetErrors';
+import { directionOf, errorsOf, type TargetScale, targetScale } from './targetErrors';
 
 /** A first move, and the moves expected from then on. */
 export interface PlannedMove {
@@ -54,10 +54,16 @@ export function planMoves(job: Job, belief: Belief, seed: number, notTo?: Readon
   const outlook = createOutlook(screwSets(directions, belief.setup.throats.length + 1), directions);
   const states = possibleStates(job, belief, screws, seed);
   const doubts = Float64Array.from(screws, (adjuster) => gainDoubt(belief, adjuster));
-  const { movesNow, wanted } = hindsight(outlook, states, doubts, screws.length);
+  const signs = screws.map((adjuster) => belief.setup.throats.map(({ id }) => actionOn(adjuster, id)));
+  const stands = (errors: Float64Array, screw: number) => {
+    const moved = at(signs, screw);
+    const count = moved.reduce<number>((sum, sign) => sum + Math.abs(sign), 0);
+    return moved.reduce<number>((sum, sign, i) => sum + (Math.abs(sign) * at(errors, i)) / count, 0) * scale.halfTolerance;
+  };
+  const { movesNow, wanted } = hindsight({ outlook, states, doubts, screws: screws.length, stands });
   const moves = screws.flatMap((adjuster, index) =>
     sizesToTry(job, belief, adjuster, at(wanted, index)).map((by): PlannedMove => {
-      const context = { belief, screws, index, directions, states, doubts, outlook };
+      const context = { belief, screws, index, signs: at(signs, index), scale, states, doubts, outlook };
       return { adjuster, turns: by, movesAfter: prospects(context, by) };
     }),
   );
@@ -99,14 +105,28 @@ function gainDoubt(belief: Belief, { id }: Adjuster): number {
   return Math.sqrt(belief.covariance.get(place, place));
 }
 
+/** Turns that change the log airflow by so much, of throats that stand so far from the group: the open area grows alike with every turn. */
+function turnsFor(change: number, gain: number, stand: number): number {
+  return (Math.exp(stand) * (Math.exp(change) - 1)) / gain;
+}
+
+interface Hindsight {
+  readonly outlook: Outlook;
+  readonly states: readonly PossibleState[];
+  readonly doubts: Float64Array;
+  readonly screws: number;
+  /** Mean log airflow, against the group, of the throats that a screw moves. */
+  readonly stands: (errors: Float64Array, screw: number) => number;
+}
+
 /** What each state would ask for if it were known: how many moves, and of each screw in its best set how many turns. */
-function hindsight(outlook: Outlook, states: readonly PossibleState[], doubts: Float64Array, screws: number) {
+function hindsight({ outlook, states, doubts, screws, stands }: Hindsight) {
   const wanted: number[][] = Array.from({ length: screws }, () => []);
   let sum = 0;
   for (const { errors, gains } of states) {
     sum += outlook.moves(errors, gains, doubts);
     outlook.best.set?.screws.forEach((screw, k) => {
-      wanted[screw]?.push((outlook.best.movement[k] ?? 0) / at(gains.gains, screw));
+      wanted[screw]?.push(turnsFor(outlook.best.movement[k] ?? 0, at(gains.gains, screw), stands(errors, screw)));
     });
   }
   return { movesNow: sum / states.length, wanted };
@@ -130,41 +150,45 @@ interface MoveContext {
   readonly belief: Belief;
   readonly screws: readonly Adjuster[];
   readonly index: number;
-  readonly directions: readonly Float64Array[];
+  readonly signs: readonly number[];
+  readonly scale: TargetScale;
   readonly states: readonly PossibleState[];
   readonly doubts: Float64Array;
   readonly outlook: Outlook;
 }
 
 /** Expected moves after a first one, over the possible states. */
-function prospects({ belief, screws, index, directions, states, doubts, outlook }: MoveContext, by: Turns): number {
+function prospects({ belief, screws, index, signs, scale, states, doubts, outlook }: MoveContext, by: Turns): number {
   const adjuster = at(screws, index);
-  const direction = at(directions, index);
   const place = belief.setup.adjusters.findIndex(({ id }) => id === adjuster.id);
   const { turns: reached } = reachedBy(adjuster, at(belief.lastTurned, place), by);
   const learned = doubts.map((doubt, k) =>
     k === index ? Math.min(doubt, KNOWN_AFTER_TURN) : isSister(adjuster, screws[k]) ? Math.min(doubt, KNOWN_BY_SISTER) : doubt,
   );
-  const share = meanAction(belief, adjuster);
-  const errors = new Float64Array(direction.length);
+  const throats = signs.length;
+  const errors = new Float64Array(throats + 1);
   let sum = 0;
   for (const state of states) {
     const movement = at(state.gains.gains, index) * reached;
-    let squares = 0;
-    for (let i = 0; i < errors.length; i += 1) {
-      errors[i] = (state.errors[i] ?? 0) + (direction[i] ?? 0) * movement;
+    let all = 0;
+    for (let i = 0; i < throats; i += 1) {
+      const stand = (state.errors[i] ?? 0) * scale.halfTolerance;
+      const { change } = areaChange((signs[i] ?? 0) * movement * Math.exp(-stand));
+      errors[i] = (state.errors[i] ?? 0) + change / scale.halfTolerance;
+      all += change / throats;
+    }
+    errors[throats] = (state.errors[throats] ?? 0) + all / scale.halfBand;
+    let squares = (errors[throats] ?? 0) ** 2;
+    for (let i = 0; i < throats; i += 1) {
+      errors[i] = (errors[i] ?? 0) - all / scale.halfTolerance;
       squares += (errors[i] ?? 0) ** 2;
     }
     sum += outlook.moves(errors, state.gains, learned) + NEARNESS * Math.sqrt(squares / errors.length);
-    if (state.logSpeed + state.speedSlope * share * movement < Math.log(STALL_SHARE) && share * by < 0) sum += STALL_COST;
+    if (all < 0 && state.logSpeed + state.speedSlope * all < Math.log(STALL_SHARE)) sum += STALL_COST;
   }
   return sum / states.length;
 }
 
 function isSister(a: Adjuster, b: Adjuster | undefined): boolean {
   return b !== undefined && a.kind === b.kind;
-}
-
-function meanAction({ setup }: Belief, { acts }: Adjuster): number {
-  return acts.reduce((sum, { turnedIn }) => sum + (turnedIn === 'opens' ? 1 : -1), 0) / setup.throats.length;
 }

@@ -21,9 +21,10 @@ const GAIN_WANDER = 0.03;
 const GAIN_BEND = 0.3;
 
 /**
- * The belief after a screw was turned: each throat it acts on gains sign x exp(gain) x turns of trim,
- * the speed its share of that, all with the doubt of the hand and of the screw's play.
- * Source of the propagation: Saerkkae (2013), algorithm 5.4, prediction step.
+ * The belief after a screw was turned. A throttle's open area grows by the same amount for every turn, so a throat that stands further
+ * open than the group gains less of its air: with v_i the trim against the group's mean, u_i gains ln(1 + sign exp(gain - v_i) turns),
+ * and the speed its share of that; all with the doubt of the hand and of the screw's play.
+ * Source of the propagation: Saerkkae (2013), algorithm 5.4, prediction step. The law of the area is ours, for small openings.
  */
 export function moveBelief(belief: Belief, adjusterId: string, by: Turns): Belief {
   const { setup } = belief;
@@ -34,30 +35,50 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns): Belie
   if (concernOf(adjuster) !== 'rest') return unsettled(belief, ELSEWHERE);
   const gain = Math.exp(at(belief.mean, layout.gain(index)));
   const reached = reachedBy(adjuster, at(belief.lastTurned, index), by);
-  const airflow = gain * reached.turns;
-  const mean = [...belief.mean];
   const slopes = Matrix.eye(layout.size);
   const hand = Matrix.zeros(layout.size, 1);
+  const mean = [...belief.mean];
+  const n = setup.throats.length;
+  const speedSlope = at(mean, layout.speedSlope);
+  const add = (row: number, column: number, value: number) => slopes.set(row, column, slopes.get(row, column) + value);
+  let largest = 0;
   setup.throats.forEach((throat, i) => {
     const sign = actionOn(adjuster, throat.id);
-    mean[layout.trim(i)] = at(mean, layout.trim(i)) + sign * airflow;
-    slopes.set(layout.trim(i), layout.gain(index), sign * airflow);
-    hand.set(layout.trim(i), 0, sign * gain);
+    if (sign === 0) return;
+    const perTurn = sign * gain * Math.exp(groupTrim(belief, n) - at(belief.mean, layout.trim(i)));
+    const { change, slope } = areaChange(perTurn * reached.turns);
+    largest = Math.max(largest, Math.abs(change));
+    // All throats together carry the speed: r gains s x the mean change of trim.
+    for (const [row, share] of [[layout.trim(i), 1] as const, [layout.speed, speedSlope / n] as const]) {
+      mean[row] = at(mean, row) + share * change;
+      add(row, layout.gain(index), share * slope * perTurn * reached.turns);
+      for (let k = 0; k < n; k += 1)
+        add(row, layout.trim(k), share * slope * perTurn * reached.turns * (1 / n - (k === i ? 1 : 0)));
+      hand.set(row, 0, hand.get(row, 0) + share * slope * perTurn);
+    }
+    add(layout.speed, layout.speedSlope, change / n);
   });
-  // All throats together carry the speed: r gains s x the mean change of trim.
-  const actions = setup.throats.reduce((sum, { id }) => sum + actionOn(adjuster, id), 0) / setup.throats.length;
-  const speedSlope = at(belief.mean, layout.speedSlope);
-  mean[layout.speed] = at(mean, layout.speed) + speedSlope * actions * airflow;
-  slopes.set(layout.speed, layout.gain(index), speedSlope * actions * airflow);
-  slopes.set(layout.speed, layout.speedSlope, actions * airflow);
-  hand.set(layout.speed, 0, speedSlope * actions * gain);
   const handVariance = HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2 + reached.doubt ** 2;
   const covariance = slopes.mmul(belief.covariance).mmul(slopes.transpose());
   covariance.add(Matrix.mul(hand.mmul(hand.transpose()), handVariance));
-  const wander = GAIN_WANDER ** 2 + (GAIN_BEND * airflow) ** 2;
+  const wander = GAIN_WANDER ** 2 + (GAIN_BEND * largest) ** 2;
   covariance.set(layout.gain(index), layout.gain(index), covariance.get(layout.gain(index), layout.gain(index)) + wander);
   const lastTurned = belief.lastTurned.map((last, j) => (j === index ? directionOf(by) : last));
   return unsettled({ ...belief, mean, lastTurned, covariance: symmetric(covariance) }, RESTING);
+}
+
+/** No move is believed to shut more than this share of a throat's air. */
+const LEAST_LEFT = 0.3;
+
+/** ln(1 + share), for a share of a throat's air added or taken away, and its slope. */
+export function areaChange(share: number): { readonly change: number; readonly slope: number } {
+  const left = Math.max(LEAST_LEFT, 1 + share);
+  return { change: Math.log(left), slope: 1 / left };
+}
+
+function groupTrim({ setup, mean }: Belief, throats: number): number {
+  const layout = layoutOf(setup);
+  return setup.throats.reduce((sum, _, i) => sum + at(mean, layout.trim(i)), 0) / throats;
 }
 
 function directionOf(by: Turns): Direction {

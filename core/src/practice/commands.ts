@@ -1,5 +1,6 @@
 import Type, { type Static } from 'typebox';
 import type { Engine, TurnOutcome } from '../engine';
+import type { GaugeSet } from '../instruments';
 import { assertNever } from '../sequence';
 import { rpm, turns } from '../units';
 import { checkerFor } from '../validation';
@@ -16,6 +17,7 @@ const PracticeCommandSchema = Type.Union([
   bare('letGo'),
   Type.Object({ do: Type.Literal('hold'), rpm: Type.Number({ minimum: 500, maximum: 12_000 }) }, closed),
   Type.Object({ do: Type.Literal('filters'), on: Type.Boolean() }, closed),
+  Type.Object({ do: Type.Literal('tee'), on: Type.Boolean() }, closed),
   Type.Object({ do: Type.Literal('choke'), share: Type.Number({ minimum: 0, maximum: 1 }) }, closed),
   Type.Object(
     {
@@ -33,15 +35,20 @@ export type PracticeCommand = Static<typeof PracticeCommandSchema>;
 
 export const checkPracticeCommand = checkerFor(PracticeCommandSchema);
 
-/** Hand on filters and choke: what an engine does not tell of itself. Mutable. */
+/** Hand on filters, hoses and choke: what an engine does not tell of itself. Mutable. */
 export interface HandState {
   filters: boolean;
+  /** All hoses on the first throat. */
+  teed: boolean;
   choke: number;
   hold: number | undefined;
 }
 
 /** Carries out a command; a text says why it could not be, or what it broke. */
-export function carryOut(engine: Engine, hand: HandState, command: PracticeCommand): string | undefined {
+export function carryOut(
+  { engine, gauges, hand }: { engine: Engine; gauges: GaugeSet; hand: HandState },
+  command: PracticeCommand,
+): string | undefined {
   switch (command.do) {
     case 'start':
       engine.start();
@@ -67,6 +74,10 @@ export function carryOut(engine: Engine, hand: HandState, command: PracticeComma
     case 'filters':
       hand.filters = command.on;
       engine.filters(command.on);
+      return undefined;
+    case 'tee':
+      hand.teed = command.on;
+      gauges.tee(command.on);
       return undefined;
     case 'choke':
       hand.choke = command.share;

@@ -22,6 +22,8 @@ export interface PracticeState {
   /** Speed that a hand holds. */
   readonly holdRpm: number | null;
   readonly filters: boolean;
+  /** All hoses on the first throat. */
+  readonly teed: boolean;
   readonly choke: number;
   readonly coolantC: number;
   /** What is wrong, where that is shown; null where it is hidden. */
@@ -44,13 +46,14 @@ export function createPracticeBench(setup: Setup, choices: PracticeChoices, rate
   const faults = faultsOfChoices(setup, choices);
   const air = standardAtmosphere(choices.altitudeM);
   const engine = createEngine(setup, { seed, air, faults, ...(choices.cold ? { coolant: COLD } : {}) });
-  const hand: HandState = { filters: true, choke: 0, hold: undefined };
+  const hand: HandState = { filters: true, teed: false, choke: 0, hold: undefined };
+  const gauges = createGaugeSet({ setup, engine, seed, rateHz, faults });
   const labels = setup.adjusters.map(({ id, label }) => ({ id, label }));
   return {
     engine,
-    gauges: createGaugeSet({ setup, engine, seed, rateHz, faults }),
+    gauges,
     faults,
-    carryOut: (command) => carryOut(engine, hand, command),
+    carryOut: (command) => carryOut({ engine, gauges, hand }, command),
     state: () => ({
       setup: setup.name,
       running: engine.running(),
@@ -60,6 +63,7 @@ export function createPracticeBench(setup: Setup, choices: PracticeChoices, rate
       couplings: setup.couplings.map(({ id, label }) => ({ id, label, clamped: engine.clamped().includes(id) })),
       holdRpm: hand.hold ?? null,
       filters: hand.filters,
+      teed: hand.teed,
       choke: hand.choke,
       coolantC: Math.round(engine.sensors().coolant - ICE_POINT),
       faults: choices.shown ? faults : null,

@@ -86,7 +86,12 @@ export function BenchDesk({ jobId, bench, setup, log }: BenchDeskProps) {
       </main>
       {control === undefined ? null : (
         <PanelBoundary name="The practice engine">
-          <PracticePanel control={control} setup={setup} advised={view.advised} />
+          <PracticePanel
+            control={control}
+            setup={setup}
+            advised={view.advised}
+            matching={view.advice.kind === 'read' && view.advice.purpose === 'matchGauges'}
+          />
         </PanelBoundary>
       )}
       <footer className="flex border-line border-t bg-raise py-2 lg:h-40">

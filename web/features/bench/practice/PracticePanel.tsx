@@ -18,10 +18,12 @@ interface PracticePanelProps {
   readonly setup: Setup;
   /** The screw that the advice is about. */
   readonly advised: string | undefined;
+  /** The advice wants all hoses on one throat. */
+  readonly matching: boolean;
 }
 
 /** The practice engine's own controls and screws, as if one stood at it. Turning here is not recorded: the job hears of it by *turned it*. */
-export function PracticePanel({ control, setup, advised }: PracticePanelProps) {
+export function PracticePanel({ control, setup, advised, matching }: PracticePanelProps) {
   const { state, trouble, ask } = control;
   const cold = state.coolantC < WARM_C;
   const many = state.adjusters.length > ROOMY;
@@ -48,6 +50,11 @@ export function PracticePanel({ control, setup, advised }: PracticePanelProps) {
       <Button className="px-3" onClick={() => ask({ do: 'filters', on: !state.filters })}>
         {state.filters ? 'Filters off' : 'Filters on'}
       </Button>
+      {setup.throats.length > 1 && (matching || state.teed) ? (
+        <Button className="px-3" onClick={() => ask({ do: 'tee', on: !state.teed })}>
+          {state.teed ? 'Hoses back' : 'Tee the hoses'}
+        </Button>
+      ) : null}
       {cold || state.choke > 0 ? (
         <Button className="px-3" onClick={() => ask({ do: 'choke', share: state.choke > 0 ? 0 : 1 })}>
           {state.choke > 0 ? 'Choke off' : 'Choke on'}

@@ -18,23 +18,35 @@ export interface PracticeControl {
 }
 
 /** The engine in this page's worker, or the one whose gauges send to the bench; undefined while there is none. */
-export function usePracticeControl(bench: string, { practice: local, gauge }: Signal): PracticeControl | undefined {
+export function usePracticeControl(bench: string, { practice: local, gauge, mark }: Signal): PracticeControl | undefined {
   const isRemote = local.choices === undefined && gauge.state === 'live' && gauge.practice;
-  const remote = useRemotePractice(bench, isRemote);
-  if (local.choices !== undefined && local.told !== undefined) return { ...local.told, ask: local.ask };
+  const remote = useRemotePractice(bench, isRemote, mark);
+  if (local.choices !== undefined && local.told !== undefined) {
+    const ask = (command: PracticeCommand) => {
+      local.ask(command);
+      if (movesHoses(command)) mark();
+    };
+    return { ...local.told, ask };
+  }
   return isRemote ? remote : undefined;
 }
 
-function useRemotePractice(bench: string, enabled: boolean): PracticeControl | undefined {
+/** Samples from before the hoses were moved are another throat's. */
+function movesHoses(command: PracticeCommand | undefined): boolean {
+  return command?.do === 'tee';
+}
+
+function useRemotePractice(bench: string, enabled: boolean, mark: () => void): PracticeControl | undefined {
   const [state, setState] = useState<PracticeState>();
   const [trouble, setTrouble] = useState<string>();
   const ask = useCallback(
     async (command?: PracticeCommand) => {
       const answer = await practice(bench, command);
       if (answer.outcome === 'done') setState(answer.state);
+      if (movesHoses(command)) mark();
       setTrouble(answer.outcome === 'done' ? undefined : answer.reason);
     },
-    [bench],
+    [bench, mark],
   );
   useEffect(() => {
     if (!enabled) return;

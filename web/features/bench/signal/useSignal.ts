@@ -71,6 +71,7 @@ export function useSignal({ jobId, bench, setup }: SignalSubject): Signal {
   const [choices, setChoices] = useState<PracticeChoices>();
   const [told, setTold] = useState<PracticeTold>();
   const ask = useCallback((message: SignalRequest) => worker.current?.postMessage(message), []);
+  const mark = useCallback(() => ask({ kind: 'mark' }), [ask]);
 
   useEffect(() => {
     const started = new Worker(new URL('../../../workers/signal.ts', import.meta.url), { type: 'module' });
@@ -150,7 +151,7 @@ export function useSignal({ jobId, bench, setup }: SignalSubject): Signal {
     listening: line === 'open' && live === undefined && (gauge === undefined || gauge.state === 'live'),
     problem,
     file,
-    mark: () => ask({ kind: 'mark' }),
+    mark,
     dismissProblem: () => setProblem(undefined),
     readFile: (chosen) => {
       fileRequest.current += 1;
