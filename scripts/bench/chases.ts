@@ -1,6 +1,6 @@
 import { planMoves } from '@amber-needle/core/advice';
 import { layoutOf, priorBelief } from '@amber-needle/core/belief';
-import { createEngine, type EngineOptions } from '@amber-needle/core/engine';
+import type { EngineOptions } from '@amber-needle/core/engine';
 import { foldJob } from '@amber-needle/core/job';
 import { type Adjuster, actionOn, concernOf, type Setup } from '@amber-needle/core/setup';
 import { createTrialBench, type TrialBench } from '@amber-needle/core/trial';
@@ -197,7 +197,7 @@ const TRY = 0.25;
 /** Tries each screw a quarter turn each way on engines with the same seed. */
 function trueGains(setup: Setup, options: EngineOptions): ReadonlyMap<string, TrueGain> {
   const settled = (screw: string | undefined, by: number) => {
-    const engine = createEngine(setup, options);
+    const { engine } = createTrialBench(setup, options);
     engine.start();
     if (screw !== undefined) engine.turn(screw, turns(by));
     engine.advance(seconds(12));

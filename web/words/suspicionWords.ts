@@ -18,7 +18,7 @@ export function suspicionWords(setup: Setup, suspicion: Suspicion): SuspicionWor
       return {
         name: `${label} moves nothing`,
         test: 'look at its tip',
-        signs: 'It was turned, and its throttle did not follow. Does its tip touch? Is the thread stripped, the lever bent?',
+        signs: 'It was turned, and its throttle did not follow. Does a rod or cable hold the throttle open? Does its tip touch? Is the thread stripped?',
         caution: 'Stop the engine first: hot and moving parts.',
       };
     }

@@ -33,6 +33,7 @@ export function roomOf(job: Job, { id, range }: Adjuster): { readonly out: Turns
 export function steppedTurn(wanted: number, room: { readonly out: Turns; readonly in: Turns }): Turns {
   const most = Math.floor(room.in / TURN_STEP) * TURN_STEP;
   const least = -Math.floor(room.out / TURN_STEP) * TURN_STEP;
-  const stepped = Math.round(wanted / TURN_STEP) * TURN_STEP;
+  // Rounded alike in both directions.
+  const stepped = Math.sign(wanted) * Math.round(Math.abs(wanted) / TURN_STEP) * TURN_STEP;
   return turns(Math.min(most, Math.max(least, stepped)) + 0);
 }

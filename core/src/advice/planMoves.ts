@@ -140,10 +140,17 @@ function sizesToTry(job: Job, belief: Belief, adjuster: Adjuster, wanted: readon
   const room = roomOf(job, adjuster);
   const largest = gainDoubt(belief, adjuster) < KNOWN ? LARGEST_KNOWN_MOVE : LARGEST_MOVE;
   const sizes = QUANTILES.map((share) => {
-    const size = turnToReach(adjuster, last, at(sorted, Math.floor(share * (sorted.length - 1))));
+    const size = turnToReach(adjuster, last, quantileOf(sorted, share));
     return steppedTurn(Math.min(largest, Math.max(-largest, size)), room);
   });
   return [...new Set(sizes)].filter((size) => Math.abs(size) >= TURN_STEP);
+}
+
+/** Between two of the sorted values, so that reversed signs give reversed answers. */
+function quantileOf(sorted: readonly number[], share: number): number {
+  const place = share * (sorted.length - 1);
+  const below = at(sorted, Math.floor(place));
+  return below + (place - Math.floor(place)) * (at(sorted, Math.ceil(place)) - below);
 }
 
 interface MoveContext {

@@ -24,7 +24,7 @@ export function targetScale({ setup, mean }: Belief): TargetScale {
   const { spreadKPa, idleRpm, idleBandRpm } = setup.targets;
   const meanSlope = Math.max(LEAST_SLOPE, at(mean, layout.speedSlope));
   return {
-    halfTolerance: spreadKPa / 2 / Math.exp(at(mean, layout.level)),
+    halfTolerance: spreadKPa / 2 / Math.exp(at(mean, layout.level) + at(mean, layout.evening)),
     halfBand: idleBandRpm / idleRpm / meanSlope,
     speedGoal: Math.log(idleRpm),
     meanSlope,

@@ -8,10 +8,10 @@ import type { Direction } from './backlash';
  *
  * The order of the state: for each throat its airflow trim `u` (natural logarithm, against as found); for each adjuster its
  * gain `g` (logarithm of the change of `u` per turn); for each throat its gauge's offset `b` (kPa); the group's pressure level
- * `l` (logarithm of kPa absolute); the engine speed `r` (logarithm of rpm) and its slope `s` (change of r per mean trim).
+ * `l` (logarithm of kPa absolute); the engine speed `r` (logarithm of rpm) and its slope `s` (change of r per mean trim); the evening `e`.
  *
  * At one engine speed a runner's mean absolute pressure is proportional to the air it lets in (the throttle chokes), so
- * ln p = l + u - mean(u). That is all the belief knows of physics: the simulator's equations are not in here.
+ * ln p = l + exp(e) (u - mean(u)), where the evening `e` is 0 for runners of their own and negative where a pipe joins them. That is all the belief knows of physics: the simulator's equations are not in here.
  */
 export interface Belief {
   readonly setup: Setup;
@@ -38,13 +38,14 @@ export interface Layout {
   readonly level: number;
   readonly speed: number;
   readonly speedSlope: number;
+  readonly evening: number;
 }
 
 export function layoutOf({ throats, adjusters }: Setup): Layout {
   const t = throats.length;
   const a = adjusters.length;
   return {
-    size: 3 * t + a + 3,
+    size: 3 * t + a + 4,
     trim: (throat) => throat,
     gain: (adjuster) => t + adjuster,
     offset: (throat) => t + a + throat,
@@ -52,5 +53,6 @@ export function layoutOf({ throats, adjusters }: Setup): Layout {
     level: 3 * t + a,
     speed: 3 * t + a + 1,
     speedSlope: 3 * t + a + 2,
+    evening: 3 * t + a + 3,
   };
 }

@@ -29,7 +29,7 @@ export function forecastOf(belief: Belief): Forecast {
   const n = belief.setup.throats.length;
   const pressures = belief.setup.throats.map((_, i) => runnerPressureKPa(belief.mean, layout, i, n));
   const group = pressures.reduce((sum, p) => sum + p, 0) / n;
-  const slopeOf = (throat: number) => deviationSlope(pressures, throat, layout.size);
+  const slopeOf = (throat: number) => deviationSlope(belief, pressures, throat);
   const speed = Math.exp(at(belief.mean, layout.speed));
   return {
     throats: belief.setup.throats.map(({ id }, i) => ({
@@ -45,15 +45,17 @@ export function forecastOf(belief: Belief): Forecast {
 }
 
 /** How throat i's deviation from the group changes with the trims: d(mean p - p_i)/du. */
-function deviationSlope(pressures: readonly number[], throat: number, size: number): number[] {
+function deviationSlope({ setup, mean: state }: Belief, pressures: readonly number[], throat: number): number[] {
+  const layout = layoutOf(setup);
+  const evening = Math.exp(at(state, layout.evening));
   const n = pressures.length;
   const own = at(pressures, throat);
   const mean = pressures.reduce((sum, p) => sum + p, 0) / n;
-  const slope = new Array<number>(size).fill(0);
-  // p_k = exp(l + u_k - mean(u)): d p_k / d u_j = p_k (delta_kj - 1/n).
+  const slope = new Array<number>(layout.size).fill(0);
+  // d p_k / d u_j = exp(e) p_k (delta_kj - 1/n).
   pressures.forEach((p, j) => {
     const ownChange = own * ((j === throat ? 1 : 0) - 1 / n);
-    slope[j] = p / n - mean / n - ownChange;
+    slope[j] = evening * (p / n - mean / n - ownChange);
   });
   return slope;
 }

@@ -9,7 +9,7 @@ export interface Observation {
   predict(mean: readonly number[]): { readonly value: number; readonly slope: readonly number[] };
 }
 
-/** What a gauge shows on throat `i`, kPa: (1 + c_i)(barometer - exp(l + u_i - mean(u))) + b_i. */
+/** What a gauge shows on throat `i`, kPa: (1 + c_i)(barometer - exp(l + exp(e) (u_i - mean(u)))) + b_i. */
 export function depressionObservation(belief: Belief, throat: number, shownKPa: number, variance: number): Observation {
   const layout = layoutOf(belief.setup);
   return {
@@ -20,7 +20,11 @@ export function depressionObservation(belief: Belief, throat: number, shownKPa: 
       const n = belief.setup.throats.length;
       const slope = new Array<number>(layout.size).fill(0);
       const slopeOfGauge = 1 + at(mean, layout.gaugeGain(throat));
-      for (let k = 0; k < n; k += 1) slope[layout.trim(k)] = -slopeOfGauge * pressure * ((k === throat ? 1 : 0) - 1 / n);
+      const evening = Math.exp(at(mean, layout.evening));
+      for (let k = 0; k < n; k += 1)
+        slope[layout.trim(k)] = -slopeOfGauge * pressure * evening * ((k === throat ? 1 : 0) - 1 / n);
+      slope[layout.evening] =
+        -slopeOfGauge * pressure * evening * (at(mean, layout.trim(throat)) - meanTrim(mean, layout, n));
       slope[layout.level] = -slopeOfGauge * pressure;
       slope[layout.offset(throat)] = 1;
       slope[layout.gaugeGain(throat)] = belief.barometer - pressure;
@@ -73,5 +77,6 @@ function meanTrim(mean: readonly number[], layout: Layout, throats: number): num
 
 /** Absolute pressure in a runner, kPa, by the state's own picture of it. */
 export function runnerPressureKPa(mean: readonly number[], layout: Layout, throat: number, throats: number): number {
-  return Math.exp(at(mean, layout.level) + at(mean, layout.trim(throat)) - meanTrim(mean, layout, throats));
+  const apart = at(mean, layout.trim(throat)) - meanTrim(mean, layout, throats);
+  return Math.exp(at(mean, layout.level) + Math.exp(at(mean, layout.evening)) * apart);
 }

@@ -29,6 +29,10 @@ export const PRIOR = {
   /** More air by one per cent lifts idle by about 0.8 per cent, within a factor of two. */
   speedSlope: 0.8,
   speedSlopeSpread: 0.35,
+  /** A balance pipe leaves a third of a difference, within a factor of three. Runners of their own leave all of it. */
+  evenedByPipe: -1.1,
+  evenedByPipeSpread: 0.5,
+  unevened: 0.001,
 } as const;
 
 /** The belief about a bank of which nothing has been measured. */
@@ -54,6 +58,8 @@ export function priorBelief(setup: Setup): Belief {
   set(at.level, Math.log(PRIOR.levelKPa), PRIOR.level);
   set(at.speed, Math.log(setup.targets.idleRpm), PRIOR.speed);
   set(at.speedSlope, PRIOR.speedSlope, PRIOR.speedSlopeSpread);
+  if ((setup.pipes ?? []).length > 0) set(at.evening, PRIOR.evenedByPipe, PRIOR.evenedByPipeSpread);
+  else set(at.evening, 0, PRIOR.unevened);
   const lastTurned = setup.adjusters.map(() => 0 as const);
   return { setup, mean, covariance, barometer: ASSUMED_BAROMETER, lastTurned, logEvidence: 0, startle: 0, surprise: [] };
 }

@@ -20,7 +20,7 @@ const PRIOR_ODDS: Readonly<Record<Suspicion['kind'], number>> = {
  * Unless a reading lay this far beyond what is usual, in squared standard deviations, nothing has happened that a sound engine does
  * not do, and the rivals need not be worked out. Ours.
  */
-const STARTLED = 4;
+const STARTLED = 1;
 
 /**
  * What may be wrong, most probable first, by Bayes' rule over a sound engine and every single fault of the kinds known here. Each

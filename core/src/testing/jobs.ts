@@ -77,6 +77,11 @@ function stormLog(seed: number, length: number): readonly JobEvent[] {
       () => zero(random.normal() / 3, random.normal() / 3),
       () => match(44 + random.normal() / 5, 44 + random.normal() / 5),
       () => ({ kind: 'reach', adjuster: pick(['A', 'K', 'nonsense']), state: pick(['outOfReach', 'withinReach'] as const) }),
+      () => ({
+        kind: 'verdict',
+        suspicion: { kind: 'restlessStop', throat: pick(['1', '2', 'nonsense']) },
+        verdict: pick(['dismissed', 'mended'] as const),
+      }),
       () => ({ kind: 'note', text: 'seen' }),
       () => ({ kind: 'coupled', coupling: 'C', state: pick(['clamped', 'loosened'] as const) }),
       () => ({ kind: 'undone', event: pick(events).id }),

@@ -1,11 +1,12 @@
 import { createEngine, type Engine, type EngineOptions } from '../engine';
 import { createGaugeSet } from '../instruments';
 import { at } from '../sequence';
-import type { Setup } from '../setup';
+import { concernOf, type Setup } from '../setup';
 import { type SampleWindow, type SignalReading, steadyReading } from '../signal';
-import { type Seconds, seconds } from '../units';
+import { type Seconds, seconds, turns } from '../units';
 
 const RATE_HZ = 500;
+const BACKED_OFF = 2;
 
 /** An engine with gauges on it and time that passes as it is told to. Mutable. */
 export interface TrialBench {
@@ -20,6 +21,7 @@ export interface TrialBench {
 
 export function createTrialBench(setup: Setup, options: EngineOptions): TrialBench {
   const engine = createEngine(setup, options);
+  isolateLinkage(setup, engine);
   const { seed, faults = [] } = options;
   const gauges = createGaugeSet({ setup, engine, seed, rateHz: RATE_HZ, faults });
   return {
@@ -37,4 +39,11 @@ export function createTrialBench(setup: Setup, options: EngineOptions): TrialBen
     wait: (duration) => engine.advance(seconds(duration)),
     elapsed: () => engine.sensors().time,
   };
+}
+
+/** Backs rods and cables off, so that every throttle rests on its own stop: what is done before a balance at idle. */
+function isolateLinkage(setup: Setup, engine: Engine): void {
+  for (const adjuster of setup.adjusters) {
+    if (concernOf(adjuster) === 'linkage') engine.turn(adjuster.id, turns(-Math.min(BACKED_OFF, adjuster.range.outTurns)));
+  }
 }

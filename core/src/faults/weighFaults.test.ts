@@ -1,0 +1,103 @@
+import { describe, expect, it } from 'vitest';
+import { adviseNextMove } from '../advice';
+import { foldBelief } from '../belief';
+import { type Bare, foldJob, type JobEvent } from '../job';
+import { ARCHETYPES, type Setup } from '../setup';
+import { append, move, zero } from '../testing/jobs';
+import { weighFaults } from './weighFaults';
+
+function begun(setup: Setup): readonly JobEvent[] {
+  const log = append([], { kind: 'opened', machine: 'Fault bench', complaint: '', setup });
+  return append(log, zero(...setup.throats.map(() => 0)));
+}
+
+function shows(setup: Setup, kPa: readonly number[], rpm = setup.targets.idleRpm): Bare {
+  return {
+    kind: 'reading',
+    source: 'program',
+    durationS: 8,
+    barometerKPa: 101.325,
+    channels: setup.throats.map(({ id }, i) => ({
+      throat: id,
+      depressionKPa: kPa[i] ?? 0,
+      uncertaintyKPa: 0.03,
+      state: 'steady',
+    })),
+    speed: { rpm, uncertaintyRpm: 2, from: 'pulses' },
+  };
+}
+
+function weigh(log: readonly JobEvent[]) {
+  const job = foldJob(log);
+  if (job === undefined) throw new Error('the log was opened');
+  return weighFaults(job, log);
+}
+
+function advise(log: readonly JobEvent[]) {
+  const job = foldJob(log);
+  if (job === undefined) throw new Error('the log was opened');
+  return adviseNextMove(job, foldBelief(job.setup, log), { seed: 1, live: 'steady', suspicions: weigh(log) });
+}
+
+const rack = ARCHETYPES.rack4;
+const first = shows(rack, [47, 50.4, 47.4, 44.3]);
+/** Screw A in by half a turn opens the first throat: 3.5 kPa less depression, all others a touch more. */
+const sound = [first, move('A', 0.5), shows(rack, [44.2, 51.2, 48.2, 45.1], 1180)].reduce(append, begun(rack));
+
+describe('suspicions', () => {
+  it('are none on an engine that answers as a sound one', () => {
+    const [most] = weigh(sound);
+    expect(most?.probability).toBeLessThan(0.05);
+    expect(advise(sound).kind).toBe('turn');
+  });
+
+  it('name the screw that moves nothing', () => {
+    const log = [first, move('B', 0.5), shows(rack, [47, 50.4, 47.4, 44.3])].reduce(append, begun(rack));
+    expect(advise(log)).toMatchObject({ kind: 'suspect', suspicion: { kind: 'deadScrew', adjuster: 'B' } });
+  });
+
+  it('name the hoses that sit on each other’s throats', () => {
+    const log = [first, move('A', 0.5), shows(rack, [47.8, 51.2, 44.4, 45.1], 1180)].reduce(append, begun(rack));
+    expect(advise(log)).toMatchObject({
+      kind: 'suspect',
+      suspicion: { kind: 'exchangedHoses', throats: ['1', '3'] },
+    });
+  });
+
+  it('name the throat that comes to rest elsewhere', () => {
+    const log = [first, move('A', 0.5), shows(rack, [44.6, 51.6, 48.6, 43], 1180)].reduce(append, begun(rack));
+    expect(advise(log)).toMatchObject({ kind: 'suspect', suspicion: { kind: 'restlessStop', throat: '4' } });
+  });
+
+  it('name the throat that breathes more than screws explain', () => {
+    const log = append(begun(rack), shows(rack, [48, 22, 48.4, 47.6]));
+    expect(advise(log)).toMatchObject({ kind: 'suspect', suspicion: { kind: 'airLeak', throat: '2' } });
+  });
+
+  it('take two throats of one shaft that stand apart for exchanged hoses', () => {
+    const six = ARCHETYPES.sideDraughtSix;
+    const log = append(begun(six), shows(six, [50, 44, 50.3, 44.2, 47, 47.1]));
+    const [most] = weigh(log);
+    // Hoses 2 and 3 exchanged: both of the first carburetor at 50, both of the second at 44. Before a move nothing else speaks.
+    expect(most?.suspicion).not.toMatchObject({ kind: 'deadScrew' });
+  });
+
+  it('are not raised again once they were dismissed, and start afresh once they were mended', () => {
+    const log = [first, move('B', 0.5), shows(rack, [47, 50.4, 47.4, 44.3])].reduce(append, begun(rack));
+    const suspicion = { kind: 'deadScrew', adjuster: 'B' } as const;
+    const dismissed = append(log, { kind: 'verdict', suspicion, verdict: 'dismissed' });
+    expect(weigh(dismissed).some((weighed) => weighed.suspicion.kind === 'deadScrew')).toBe(false);
+    const mended = append(log, { kind: 'verdict', suspicion, verdict: 'mended' });
+    expect(foldJob(mended)?.sinceReading).toBe('move');
+    const again = append(mended, shows(rack, [47, 50.4, 47.4, 44.3]));
+    expect(weigh(again).every(({ probability }) => probability < 0.1)).toBe(true);
+    expect(advise(again).kind).toBe('turn');
+  });
+
+  it('add up to no more than certainty', () => {
+    for (const log of [sound, append(begun(rack), shows(rack, [48, 22, 48.4, 47.6]))]) {
+      const sum = weigh(log).reduce((total, { probability }) => total + probability, 0);
+      expect(sum).toBeLessThanOrEqual(1 + 1e-12);
+    }
+  });
+});
