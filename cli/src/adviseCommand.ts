@@ -14,5 +14,10 @@ export function adviseCommand(file: string, document: unknown, seed: number): Ou
   const job = foldJob(events);
   if (job === undefined) return failed(`${file}: the job has no events`);
   if (job.status === 'finished') return failed(`${file}: the job is finished; there is nothing to advise`);
-  return { outcome: 'data', data: adviceDocument(adviseNextMove(job, foldBelief(job.setup, events), { seed, suspicions: weighFaults(job, events) })) };
+  return {
+    outcome: 'data',
+    data: adviceDocument(
+      adviseNextMove(job, foldBelief(job.setup, events), { seed, suspicions: weighFaults(job, events) }),
+    ),
+  };
 }

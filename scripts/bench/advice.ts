@@ -50,7 +50,12 @@ function runShard({ name, first, count }: Shard): Promise<readonly JobResult[]> 
     });
     child.on('close', (code) =>
       code === 0
-        ? resolve(text.trim().split('\n').map((line): JobResult => JSON.parse(line)))
+        ? resolve(
+            text
+              .trim()
+              .split('\n')
+              .map((line): JobResult => JSON.parse(line)),
+          )
         : reject(new Error(`${name} from seed ${first} ended with code ${code}`)),
     );
   });

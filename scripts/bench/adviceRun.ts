@@ -1,10 +1,9 @@
 import type { Fault } from '@amber-needle/core/engine';
 import type { JobEvent, Suspicion } from '@amber-needle/core/job';
-import { concernOf, type Setup } from '@amber-needle/core/setup';
-import { runTrial } from '@amber-needle/core/trial';
 import { seededRandom } from '@amber-needle/core/random';
+import { ARCHETYPES, concernOf, isArchetype, type Setup } from '@amber-needle/core/setup';
+import { runTrial } from '@amber-needle/core/trial';
 import { type Chased, fixedChase, oracle, proportionalChase } from './chases';
-import { ARCHETYPES, isArchetype } from '@amber-needle/core/setup';
 
 /** One shard of the advice benchmark: `adviceRun.ts NAME FIRST_SEED COUNT METHODS FAULT`; a JSON line for each job. */
 const [name = '', first = '1', count = '1', methods = 'advice', fault = 'none'] = process.argv.slice(2);

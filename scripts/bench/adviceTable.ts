@@ -49,7 +49,10 @@ function row(name: string, method: string, jobs: readonly JobResult[]): string {
     (['named', 'kind', 'other'] as const)
       .map((as) => percent(jobs.filter(({ suspected }) => suspected === as).length, jobs.length))
       .join(', '),
-    percent(jobs.filter(({ suspected, suspectedAfter }) => suspected === 'named' && suspectedAfter <= 8).length, jobs.length),
+    percent(
+      jobs.filter(({ suspected, suspectedAfter }) => suspected === 'named' && suspectedAfter <= 8).length,
+      jobs.length,
+    ),
   ];
   return `| ${cells.join(' | ')} |\n`;
 }

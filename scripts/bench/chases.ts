@@ -68,10 +68,15 @@ interface Asked {
  * The pairwise chase: each screw in turn compares the throats it moves with those it does not; last the idle by the screw that moves
  * all, or by the reference's stop. Ends when the readings are within tolerance.
  */
-function chase(setup: Setup, options: EngineOptions, amount: (kPa: number, rpm: number, adjuster: Adjuster) => number): Chased {
+function chase(
+  setup: Setup,
+  options: EngineOptions,
+  amount: (kPa: number, rpm: number, adjuster: Adjuster) => number,
+): Chased {
   const { bench, offsetsKPa } = startedBench(setup, options);
   const free = setup.adjusters.filter((adjuster) => concernOf(adjuster) === 'rest');
-  const speedScrew = free.find(({ acts }) => acts.length === setup.throats.length && setup.throats.length > 1) ?? free[0];
+  const speedScrew =
+    free.find(({ acts }) => acts.length === setup.throats.length && setup.throats.length > 1) ?? free[0];
   const pairScrews = free.filter((adjuster) => adjuster !== speedScrew);
   let shown = readBench(bench, offsetsKPa);
   let readings = 1;
@@ -97,7 +102,10 @@ interface Asking {
   readonly amount: (kPa: number, rpm: number, adjuster: Adjuster) => number;
 }
 
-function ask(setup: Setup, { shown, speedScrew, pairScrews, next, amount }: Asking): (Asked & { next: number }) | undefined {
+function ask(
+  setup: Setup,
+  { shown, speedScrew, pairScrews, next, amount }: Asking,
+): (Asked & { next: number }) | undefined {
   const { spreadKPa, idleRpm, idleBandRpm } = setup.targets;
   const spread = Math.max(...shown.kPa) - Math.min(...shown.kPa);
   if (spread > spreadKPa) {
@@ -167,9 +175,7 @@ export function oracle(setup: Setup, options: EngineOptions): Chased {
   bench.engine.start();
   bench.wait(seconds(12));
   const gains = trueGains(setup, options);
-  const job = foldJob([
-    { kind: 'opened', id: '', seq: 1, at: '', machine: 'Oracle', complaint: '', setup },
-  ]);
+  const job = foldJob([{ kind: 'opened', id: '', seq: 1, at: '', machine: 'Oracle', complaint: '', setup }]);
   if (job === undefined) throw new Error('the job was opened');
   const positions: Record<string, number> = {};
   for (let moves = 0; moves < MOST_MOVES; moves += 1) {

@@ -18,7 +18,8 @@ export function suspicionWords(setup: Setup, suspicion: Suspicion): SuspicionWor
       return {
         name: `${label} moves nothing`,
         test: 'look at its tip',
-        signs: 'It was turned, and its throttle did not follow. Does a rod or cable hold the throttle open? Does its tip touch? Is the thread stripped?',
+        signs:
+          'It was turned, and its throttle did not follow. Does a rod or cable hold the throttle open? Does its tip touch? Is the thread stripped?',
         caution: 'Stop the engine first: hot and moving parts.',
       };
     }
@@ -33,14 +34,16 @@ export function suspicionWords(setup: Setup, suspicion: Suspicion): SuspicionWor
       return {
         name: `Throat ${suspicion.throat} rests elsewhere`,
         test: 'check shaft and spring',
-        signs: 'After each blip it comes back to another place: worn shaft, play in the linkage, weak spring. No balance will hold.',
+        signs:
+          'After each blip it comes back to another place: worn shaft, play in the linkage, weak spring. No balance will hold.',
         caution: 'Stop the engine first: hot and moving parts.',
       };
     case 'airLeak':
       return {
         name: `Air leak at throat ${suspicion.throat}`,
         test: 'search for it',
-        signs: 'It breathes more than any screw explains. Flange, boot, plug, hose: does smoke or unlit propane there change the speed?',
+        signs:
+          'It breathes more than any screw explains. Flange, boot, plug, hose: does smoke or unlit propane there change the speed?',
         caution: 'Fire hazard: no flammable spray on a hot engine, extinguisher at hand, local rules decide.',
       };
     default:

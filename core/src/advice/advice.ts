@@ -28,7 +28,14 @@ export interface ScrewEffect {
 export type Advice = { readonly grounds: Grounds } & (
   | {
       readonly kind: 'read';
-      readonly purpose: 'zeroGauges' | 'firstReading' | 'matchGauges' | 'afterMatching' | 'afterMove' | 'afterCoupling' | 'longer';
+      readonly purpose:
+        | 'zeroGauges'
+        | 'firstReading'
+        | 'matchGauges'
+        | 'afterMatching'
+        | 'afterMove'
+        | 'afterCoupling'
+        | 'longer';
       readonly duration: Seconds;
     }
   | { readonly kind: 'settle'; readonly after: 'move' | 'coupled'; readonly duration: Seconds }

@@ -164,7 +164,9 @@ function screwEffect(belief: Belief, adjusterId: string): ScrewEffect {
   const gain = layoutOf(belief.setup).gain(index);
   const groupPressure = Math.exp(at(belief.mean, layoutOf(belief.setup).level));
   return {
-    perTurn: kiloPascals(Math.exp(at(belief.mean, gain) + at(belief.mean, layoutOf(belief.setup).evening)) * groupPressure),
+    perTurn: kiloPascals(
+      Math.exp(at(belief.mean, gain) + at(belief.mean, layoutOf(belief.setup).evening)) * groupPressure,
+    ),
     doubt: Math.sqrt(belief.covariance.get(gain, gain)),
   };
 }

@@ -15,7 +15,12 @@ export interface FineMove extends Omit<PlannedMove, 'movesAfter'> {
 }
 
 /** The small move that leaves the best chance that every target holds. */
-export function bestFineMove(job: Job, belief: Belief, seed: number, notTo?: ReadonlySet<string>): FineMove | undefined {
+export function bestFineMove(
+  job: Job,
+  belief: Belief,
+  seed: number,
+  notTo?: ReadonlySet<string>,
+): FineMove | undefined {
   const moves = freeScrews(job, notTo).flatMap((adjuster) => {
     const room = roomOf(job, adjuster);
     return Array.from({ length: 2 * MOST_STEPS + 1 }, (_, i) => turns((i - MOST_STEPS) * TURN_STEP))
@@ -29,7 +34,10 @@ export function bestFineMove(job: Job, belief: Belief, seed: number, notTo?: Rea
     .sort((a, b) => a.squares - b.squares)
     .slice(0, SHORTLIST)
     .map(({ adjuster, turns: by, after }) => ({ adjuster, turns: by, probability: chances(after, seed).all }))
-    .reduce<FineMove | undefined>((best, move) => (best && best.probability >= move.probability ? best : move), undefined);
+    .reduce<FineMove | undefined>(
+      (best, move) => (best && best.probability >= move.probability ? best : move),
+      undefined,
+    );
 }
 
 /** Expected squared distance of every throat from the group in half tolerances, plus that of the idle in bands. */

@@ -55,12 +55,15 @@ export function planMoves(job: Job, belief: Belief, seed: number, notTo?: Readon
   const states = possibleStates(job, belief, screws, seed);
   const doubts = Float64Array.from(screws, (adjuster) => gainDoubt(belief, adjuster));
   const signs = screws.map((adjuster) => belief.setup.throats.map(({ id }) => actionOn(adjuster, id)));
+  const lean = signs.map((moved) => Math.sign(moved.reduce<number>((sum, sign) => sum + sign, 0)));
   const stands = (errors: Float64Array, screw: number) => {
     const moved = at(signs, screw);
     const count = moved.reduce<number>((sum, sign) => sum + Math.abs(sign), 0);
-    return moved.reduce<number>((sum, sign, i) => sum + (Math.abs(sign) * at(errors, i)) / count, 0) * scale.halfTolerance;
+    return (
+      moved.reduce<number>((sum, sign, i) => sum + (Math.abs(sign) * at(errors, i)) / count, 0) * scale.halfTolerance
+    );
   };
-  const { movesNow, wanted } = hindsight({ outlook, states, doubts, screws: screws.length, stands });
+  const { movesNow, wanted } = hindsight({ outlook, states, doubts, lean, stands });
   const moves = screws.flatMap((adjuster, index) =>
     sizesToTry(job, belief, adjuster, at(wanted, index)).map((by): PlannedMove => {
       const context = { belief, screws, index, signs: at(signs, index), scale, states, doubts, outlook };
@@ -105,28 +108,35 @@ function gainDoubt(belief: Belief, { id }: Adjuster): number {
   return Math.sqrt(belief.covariance.get(place, place));
 }
 
-/** Turns that change the log airflow by so much, of throats that stand so far from the group: the open area grows alike with every turn. */
-function turnsFor(change: number, gain: number, stand: number): number {
-  return (Math.exp(stand) * (Math.exp(change) - 1)) / gain;
+/**
+ * Turns for a movement of so much log airflow, of throats that stand so far from the group: the open area grows alike with every turn.
+ * `lean` is 1 for a screw that opens when turned in, -1 for one that closes, 0 for one that does both.
+ */
+function turnsFor(movement: number, gain: number, lean: number, stand: number): number {
+  if (lean === 0) return movement / gain;
+  return (lean * Math.exp(stand) * (Math.exp(lean * movement) - 1)) / gain;
 }
 
 interface Hindsight {
   readonly outlook: Outlook;
   readonly states: readonly PossibleState[];
   readonly doubts: Float64Array;
-  readonly screws: number;
+  /** Which way each screw moves its throats when turned in. */
+  readonly lean: readonly number[];
   /** Mean log airflow, against the group, of the throats that a screw moves. */
   readonly stands: (errors: Float64Array, screw: number) => number;
 }
 
 /** What each state would ask for if it were known: how many moves, and of each screw in its best set how many turns. */
-function hindsight({ outlook, states, doubts, screws, stands }: Hindsight) {
-  const wanted: number[][] = Array.from({ length: screws }, () => []);
+function hindsight({ outlook, states, doubts, lean, stands }: Hindsight) {
+  const wanted: number[][] = lean.map(() => []);
   let sum = 0;
   for (const { errors, gains } of states) {
     sum += outlook.moves(errors, gains, doubts);
     outlook.best.set?.screws.forEach((screw, k) => {
-      wanted[screw]?.push(turnsFor(outlook.best.movement[k] ?? 0, at(gains.gains, screw), stands(errors, screw)));
+      wanted[screw]?.push(
+        turnsFor(outlook.best.movement[k] ?? 0, at(gains.gains, screw), at(lean, screw), stands(errors, screw)),
+      );
     });
   }
   return { movesNow: sum / states.length, wanted };
@@ -170,7 +180,11 @@ function prospects({ belief, screws, index, signs, scale, states, doubts, outloo
   const place = belief.setup.adjusters.findIndex(({ id }) => id === adjuster.id);
   const { turns: reached } = reachedBy(adjuster, at(belief.lastTurned, place), by);
   const learned = doubts.map((doubt, k) =>
-    k === index ? Math.min(doubt, KNOWN_AFTER_TURN) : isSister(adjuster, screws[k]) ? Math.min(doubt, KNOWN_BY_SISTER) : doubt,
+    k === index
+      ? Math.min(doubt, KNOWN_AFTER_TURN)
+      : isSister(adjuster, screws[k])
+        ? Math.min(doubt, KNOWN_BY_SISTER)
+        : doubt,
   );
   const throats = signs.length;
   const errors = new Float64Array(throats + 1);

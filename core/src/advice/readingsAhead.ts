@@ -20,8 +20,7 @@ export function afterReading(belief: Belief): Belief {
     barometerKPa: belief.barometer,
     channels: throats.map(({ throat, depression }, i) => ({
       throat,
-      depressionKPa:
-        depression * (1 + at(belief.mean, layout.gaugeGain(i))) + at(belief.mean, layout.offset(i)),
+      depressionKPa: depression * (1 + at(belief.mean, layout.gaugeGain(i))) + at(belief.mean, layout.offset(i)),
       uncertaintyKPa: READING_KPA,
       state: 'steady',
     })),

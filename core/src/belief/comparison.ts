@@ -22,8 +22,7 @@ function gaugesOf(belief: Belief) {
   return {
     truth: (i: number, shown: number) =>
       (shown - at(belief.mean, layout.offset(i))) / (1 + at(belief.mean, layout.gaugeGain(i))),
-    spread: (i: number, shown: number) =>
-      Math.hypot(spreadAt(layout.offset(i)), shown * spreadAt(layout.gaugeGain(i))),
+    spread: (i: number, shown: number) => Math.hypot(spreadAt(layout.offset(i)), shown * spreadAt(layout.gaugeGain(i))),
   };
 }
 
@@ -76,7 +75,9 @@ function compare(belief: Belief, facts: readonly ChannelFact[]): readonly Throat
   const gauges = gaugesOf(belief);
   const known = belief.setup.throats.flatMap(({ id }, i) => {
     const fact = facts.find(({ throat }) => throat === id);
-    return fact === undefined ? [] : [{ ...fact, true: gauges.truth(i, fact.shown), spread: gauges.spread(i, fact.shown) }];
+    return fact === undefined
+      ? []
+      : [{ ...fact, true: gauges.truth(i, fact.shown), spread: gauges.spread(i, fact.shown) }];
   });
   const comparable = known.filter(({ state }) => COMPARABLE.has(state));
   const n = comparable.length;

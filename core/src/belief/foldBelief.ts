@@ -6,7 +6,13 @@ import { kiloPascals, turns } from '../units';
 import { type Belief, layoutOf } from './belief';
 import { mendedBelief } from './mended';
 import { astray, moveBelief, RESTING, unsettled } from './move';
-import { depressionObservation, type Observation, sourceObservation, speedObservation, zeroObservation } from './observation';
+import {
+  depressionObservation,
+  type Observation,
+  sourceObservation,
+  speedObservation,
+  zeroObservation,
+} from './observation';
 import { priorBelief } from './prior';
 import { updateBelief } from './update';
 
@@ -56,7 +62,11 @@ export function foldEvent(belief: Belief, event: JobEvent, supposed?: Suspicion)
   }
 }
 
-function movedBelief(belief: Belief, { adjuster, turns: by }: EventOf<'move'>, supposed: Suspicion | undefined): Belief {
+function movedBelief(
+  belief: Belief,
+  { adjuster, turns: by }: EventOf<'move'>,
+  supposed: Suspicion | undefined,
+): Belief {
   if (supposed?.kind === 'deadScrew' && supposed.adjuster === adjuster) return unsettled(belief, RESTING);
   const moved = moveBelief(belief, adjuster, turns(by));
   return supposed?.kind === 'restlessStop' ? astray(moved, supposed.throat, RESTLESS) : moved;
@@ -89,7 +99,14 @@ function foldReading(belief: Belief, reading: Reading): Belief {
   ]);
   const startle = squaredDistance - used.length - speed.length;
   const evidence = belief.logEvidence + logEvidence;
-  return { ...ready, mean, covariance, logEvidence: evidence, startle, surprise: used.map(({ throat }, i) => ({ throat, sigmas: at(sigmas, i) })) };
+  return {
+    ...ready,
+    mean,
+    covariance,
+    logEvidence: evidence,
+    startle,
+    surprise: used.map(({ throat }, i) => ({ throat, sigmas: at(sigmas, i) })),
+  };
 }
 
 /** Settling and clipped channels mislead; they are kept in the log and left out of the belief. */

@@ -12,9 +12,7 @@ export function mendedBelief(belief: Belief, suspicion: Suspicion): Belief {
   const place = (throat: string) => layout.trim(belief.setup.throats.findIndex(({ id }) => id === throat));
   switch (suspicion.kind) {
     case 'deadScrew':
-      return forgotten(belief, [
-        layout.gain(belief.setup.adjusters.findIndex(({ id }) => id === suspicion.adjuster)),
-      ]);
+      return forgotten(belief, [layout.gain(belief.setup.adjusters.findIndex(({ id }) => id === suspicion.adjuster))]);
     case 'exchangedHoses':
       return forgotten(belief, [...suspicion.throats.map(place), ...gainsOn(belief.setup, suspicion.throats)]);
     case 'restlessStop':

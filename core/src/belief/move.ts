@@ -62,7 +62,11 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns): Belie
   const covariance = slopes.mmul(belief.covariance).mmul(slopes.transpose());
   covariance.add(Matrix.mul(hand.mmul(hand.transpose()), handVariance));
   const wander = GAIN_WANDER ** 2 + (GAIN_BEND * largest) ** 2;
-  covariance.set(layout.gain(index), layout.gain(index), covariance.get(layout.gain(index), layout.gain(index)) + wander);
+  covariance.set(
+    layout.gain(index),
+    layout.gain(index),
+    covariance.get(layout.gain(index), layout.gain(index)) + wander,
+  );
   const lastTurned = belief.lastTurned.map((last, j) => (j === index ? directionOf(by) : last));
   return unsettled({ ...belief, mean, lastTurned, covariance: symmetric(covariance) }, RESTING);
 }

@@ -61,7 +61,16 @@ export function priorBelief(setup: Setup): Belief {
   if ((setup.pipes ?? []).length > 0) set(at.evening, PRIOR.evenedByPipe, PRIOR.evenedByPipeSpread);
   else set(at.evening, 0, PRIOR.unevened);
   const lastTurned = setup.adjusters.map(() => 0 as const);
-  return { setup, mean, covariance, barometer: ASSUMED_BAROMETER, lastTurned, logEvidence: 0, startle: 0, surprise: [] };
+  return {
+    setup,
+    mean,
+    covariance,
+    barometer: ASSUMED_BAROMETER,
+    lastTurned,
+    logEvidence: 0,
+    startle: 0,
+    surprise: [],
+  };
 }
 
 const GAIN_DOUBT = Math.hypot(PRIOR.gainOfBank, PRIOR.gainOfKind, PRIOR.gainOfScrew);

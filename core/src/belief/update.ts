@@ -25,7 +25,8 @@ export function updateBelief(
   belief: Pick<Belief, 'mean' | 'covariance'>,
   observations: readonly Observation[],
 ): Updated {
-  if (observations.length === 0) return { mean: belief.mean, covariance: belief.covariance, logEvidence: 0, squaredDistance: 0, sigmas: [] };
+  if (observations.length === 0)
+    return { mean: belief.mean, covariance: belief.covariance, logEvidence: 0, squaredDistance: 0, sigmas: [] };
   const prior = Matrix.columnVector([...belief.mean]);
   const noise = Matrix.diag(observations.map(({ variance }) => variance));
   let point = belief.mean;

@@ -57,7 +57,8 @@ function foundTrims(job: Job, belief: Belief): readonly number[] {
     belief.setup.adjusters.reduce(
       (trim, adjuster, j) =>
         concernOf(adjuster) === 'rest'
-          ? trim - actionOn(adjuster, id) * Math.exp(at(belief.mean, layout.gain(j))) * (job.positions[adjuster.id] ?? 0)
+          ? trim -
+            actionOn(adjuster, id) * Math.exp(at(belief.mean, layout.gain(j))) * (job.positions[adjuster.id] ?? 0)
           : trim,
       at(belief.mean, layout.trim(i)),
     ),

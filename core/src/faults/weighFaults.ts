@@ -64,7 +64,11 @@ function posterior(rivals: readonly Rival[]): readonly Weighed[] {
     .sort((a, b) => b.probability - a.probability);
 }
 
-function foldOn(start: Belief, events: readonly JobEvent[], supposed?: Suspicion): { belief: Belief; startled: boolean } {
+function foldOn(
+  start: Belief,
+  events: readonly JobEvent[],
+  supposed?: Suspicion,
+): { belief: Belief; startled: boolean } {
   let belief = start;
   let startled = false;
   for (const event of events) {

@@ -51,7 +51,9 @@ export function createGaugeSet({ setup, engine, seed, rateHz, faults = [] }: Gau
       engine.advance(between);
       taken += 1;
       const { speed, runnerPressures, ambient } = engine.sensors();
-      const shown = transducers.map((t, i) => t.show(pascals(ambient - (runnerPressures[teed ? 0 : (throatOf[i] ?? i)] ?? ambient)), between));
+      const shown = transducers.map((t, i) =>
+        t.show(pascals(ambient - (runnerPressures[teed ? 0 : (throatOf[i] ?? i)] ?? ambient)), between),
+      );
       return [taken / rateHz, ...shown.map((p) => Math.round(toKiloPascals(p) * 1000) / 1000), Math.round(speed)];
     },
   };

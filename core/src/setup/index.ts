@@ -1,4 +1,6 @@
 export * from './archetypes';
+export * from './edit';
 export * from './effect';
 export * from './problems';
 export * from './schema';
+export * from './screwEffects';

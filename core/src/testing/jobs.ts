@@ -76,7 +76,11 @@ function stormLog(seed: number, length: number): readonly JobEvent[] {
       () => move(pick(['A', 'B', 'K', 'nonsense']), (Math.floor(random.uniform() * 33) - 16) / 16),
       () => zero(random.normal() / 3, random.normal() / 3),
       () => match(44 + random.normal() / 5, 44 + random.normal() / 5),
-      () => ({ kind: 'reach', adjuster: pick(['A', 'K', 'nonsense']), state: pick(['outOfReach', 'withinReach'] as const) }),
+      () => ({
+        kind: 'reach',
+        adjuster: pick(['A', 'K', 'nonsense']),
+        state: pick(['outOfReach', 'withinReach'] as const),
+      }),
       () => ({
         kind: 'verdict',
         suspicion: { kind: 'restlessStop', throat: pick(['1', '2', 'nonsense']) },

@@ -1,8 +1,17 @@
 import { adviseNextMove } from '../advice';
 import { foldBelief } from '../belief';
 import type { EngineOptions, EngineTruth } from '../engine';
-import { type Bare, decide, foldJob, type JobEvent, type Suspicion, matchFromSignal, readingFromSignal, zeroFromSignal } from '../job';
 import { weighFaults } from '../faults';
+import {
+  type Bare,
+  decide,
+  foldJob,
+  type JobEvent,
+  matchFromSignal,
+  readingFromSignal,
+  type Suspicion,
+  zeroFromSignal,
+} from '../job';
 import { type Random, seededRandom } from '../random';
 import type { Setup } from '../setup';
 import { kiloPascals, type Seconds, seconds } from '../units';

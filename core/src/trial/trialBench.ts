@@ -44,6 +44,7 @@ export function createTrialBench(setup: Setup, options: EngineOptions): TrialBen
 /** Backs rods and cables off, so that every throttle rests on its own stop: what is done before a balance at idle. */
 function isolateLinkage(setup: Setup, engine: Engine): void {
   for (const adjuster of setup.adjusters) {
-    if (concernOf(adjuster) === 'linkage') engine.turn(adjuster.id, turns(-Math.min(BACKED_OFF, adjuster.range.outTurns)));
+    if (concernOf(adjuster) === 'linkage')
+      engine.turn(adjuster.id, turns(-Math.min(BACKED_OFF, adjuster.range.outTurns)));
   }
 }

@@ -1,7 +1,14 @@
 'use client';
 
 import type { Advice } from '@amber-needle/core/advice';
-import { type Bare, lastUndoable, matchFromSignal, readingFromSignal, type Suspicion, zeroFromSignal } from '@amber-needle/core/job';
+import {
+  type Bare,
+  lastUndoable,
+  matchFromSignal,
+  readingFromSignal,
+  type Suspicion,
+  zeroFromSignal,
+} from '@amber-needle/core/job';
 import { kiloPascals } from '@amber-needle/core/units';
 import { toast } from 'sonner';
 import { eventText } from '@/words/eventWords';

@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { buttonClass } from '@/components/Button';
 import { day } from '@/words/dates';
 import { ImportJob } from './ImportJob';
 import type { GarageMachine } from './loadGarage';
@@ -45,7 +46,12 @@ function MachineRow({ machine }: { readonly machine: GarageMachine }) {
             {machine.note === '' ? null : <span> · {machine.note}</span>}
           </p>
         </div>
-        <OpenJob machineId={machine.id} machineName={machine.name} />
+        <div className="flex flex-wrap gap-3">
+          <Link href={`/machines/${machine.id}`} className={buttonClass('plain')}>
+            Its bank
+          </Link>
+          <OpenJob machineId={machine.id} machineName={machine.name} />
+        </div>
       </div>
       {machine.jobs.length === 0 ? (
         <p className="mt-4 text-soft">No job yet.</p>

@@ -7,7 +7,10 @@ const Part = Type.String({ minLength: 1, maxLength: 32 });
 export const SuspicionSchema = Type.Union([
   Type.Object({ kind: Type.Literal('deadScrew'), adjuster: Part }, closed),
   Type.Object(
-    { kind: Type.Literal('exchangedHoses'), throats: Type.Array(Part, { minItems: 2, maxItems: 2, uniqueItems: true }) },
+    {
+      kind: Type.Literal('exchangedHoses'),
+      throats: Type.Array(Part, { minItems: 2, maxItems: 2, uniqueItems: true }),
+    },
     closed,
   ),
   Type.Object({ kind: Type.Literal('restlessStop'), throat: Part }, closed),

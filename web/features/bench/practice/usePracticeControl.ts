@@ -18,7 +18,10 @@ export interface PracticeControl {
 }
 
 /** The engine in this page's worker, or the one whose gauges send to the bench; undefined while there is none. */
-export function usePracticeControl(bench: string, { practice: local, gauge, mark }: Signal): PracticeControl | undefined {
+export function usePracticeControl(
+  bench: string,
+  { practice: local, gauge, mark }: Signal,
+): PracticeControl | undefined {
   const isRemote = local.choices === undefined && gauge.state === 'live' && gauge.practice;
   const remote = useRemotePractice(bench, isRemote, mark);
   if (local.choices !== undefined && local.told !== undefined) {

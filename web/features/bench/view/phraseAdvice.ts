@@ -68,7 +68,11 @@ function readLine(advice: Extract<Advice, { kind: 'read' }>, live: LiveView | un
     return { subject: 'Let it settle', order: 'hold still', expect: ['The needles are still moving.'] };
   if (advice.purpose === 'matchGauges') return MATCH_LINE;
   if (advice.purpose === 'afterMatching')
-    return { subject: 'Hoses back', order: 'each on its own, then read', expect: ['Each hose on its own throat again.', 'Hot parts: mind your hands.'] };
+    return {
+      subject: 'Hoses back',
+      order: 'each on its own, then read',
+      expect: ['Each hose on its own throat again.', 'Hot parts: mind your hands.'],
+    };
   const held = `Steady for ${withUnit(live.reading.duration, 0, 's')}. Longer is surer, up to ${withUnit(advice.duration, 0, 's')}.`;
   if (advice.purpose === 'longer') {
     const expect = [held, `${sureText(advice)} Another reading of the untouched engine tells more than a turn.`];
@@ -102,7 +106,10 @@ function undecidedLine(job: Job, advice: Extract<Advice, { kind: 'undecided' }>)
       return {
         subject: 'No screw does it',
         order: 'look for the cause',
-        expect: ['No turn within the screws’ range brings all throats together: leak, bent shaft, wrong base setting?', ...shut],
+        expect: [
+          'No turn within the screws’ range brings all throats together: leak, bent shaft, wrong base setting?',
+          ...shut,
+        ],
       };
     case 'speed':
       return {

@@ -1,0 +1,72 @@
+import { addCylinder, changeCylinder, removeCylinder, type Setup } from '@amber-needle/core/setup';
+import { Button } from '@/components/Button';
+import { NumberField } from '@/components/NumberField';
+import type { Editing } from './editing';
+import { Section } from './Section';
+
+const MOST_CYLINDERS = 8;
+
+/** Strokes, targets, and the cylinders with their firing angles. */
+export function EngineFields({ setup, change }: Editing) {
+  const { engine, targets, cylinders } = setup;
+  const target = (part: Partial<Setup['targets']>) => change({ ...setup, targets: { ...targets, ...part } });
+  return (
+    <Section title="Engine and targets">
+      <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
+        <label className="block">
+          <span className="mb-1 block text-soft">Strokes</span>
+          <select
+            className="min-h-12 w-full rounded border border-edge bg-ground px-3"
+            value={engine.strokes}
+            onChange={({ target: { value } }) =>
+              change({ ...setup, engine: { ...engine, strokes: value === '2' ? 2 : 4 } })
+            }
+          >
+            <option value="4">four</option>
+            <option value="2">two</option>
+          </select>
+        </label>
+        <NumberField label="Idle" unit="rpm" value={targets.idleRpm} onValue={(idleRpm) => target({ idleRpm })} />
+        <NumberField
+          label="Band"
+          unit="± rpm"
+          value={targets.idleBandRpm}
+          onValue={(idleBandRpm) => target({ idleBandRpm })}
+        />
+        <NumberField
+          label="Balanced within"
+          unit="kPa"
+          value={targets.spreadKPa}
+          onValue={(spreadKPa) => target({ spreadKPa })}
+        />
+      </div>
+      <h3 className="mt-5 mb-2 text-soft">Cylinders, degrees at which they fire</h3>
+      <ul className="grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-4">
+        {cylinders.map(({ id, firingDeg }) => (
+          <li key={id} className="flex items-end gap-1">
+            <div className="min-w-0 flex-1">
+              <NumberField
+                label={`Cylinder ${id}`}
+                unit="°"
+                value={firingDeg}
+                onValue={(degrees) => change(changeCylinder(setup, id, { firingDeg: degrees }))}
+              />
+            </div>
+            <button
+              type="button"
+              aria-label={`Take cylinder ${id} out`}
+              disabled={cylinders.length < 2}
+              onClick={() => change(removeCylinder(setup, id))}
+              className="min-h-12 min-w-12 rounded text-soft hover:text-ink disabled:opacity-40"
+            >
+              ✕
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Button className="mt-3" disabled={cylinders.length >= MOST_CYLINDERS} onClick={() => change(addCylinder(setup))}>
+        Add a cylinder with a throat
+      </Button>
+    </Section>
+  );
+}
