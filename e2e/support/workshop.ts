@@ -2,8 +2,8 @@ import { expect, type Page } from '@playwright/test';
 
 let machines = 0;
 
-/** Adds a machine through its form and opens a job on it; ends at the cautions of the bench. Returns the job's id. */
-export async function openJob(page: Page, complaint: string, bank?: string): Promise<string> {
+/** Adds a machine through its form. Returns its name. */
+export async function addMachine(page: Page, bank?: string): Promise<string> {
   machines += 1;
   const name = `Test twin ${process.pid} ${machines}`;
   await page.goto('/');
@@ -11,6 +11,13 @@ export async function openJob(page: Page, complaint: string, bank?: string): Pro
   await page.getByLabel('Name').fill(name);
   if (bank !== undefined) await page.getByLabel('Bank').selectOption(bank);
   await page.getByRole('button', { name: 'Add machine', exact: true }).click();
+  await expect(page.getByRole('region', { name })).toBeVisible();
+  return name;
+}
+
+/** Adds a machine and opens a job on it; ends at the cautions of the bench. Returns the job's id. */
+export async function openJob(page: Page, complaint: string, bank?: string): Promise<string> {
+  const name = await addMachine(page, bank);
   const row = page.getByRole('region', { name });
   await row.getByRole('button', { name: 'Open a job' }).click();
   await page.getByLabel('What is it in for?').fill(complaint);

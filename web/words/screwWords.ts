@@ -30,7 +30,7 @@ export function screwSentence(effects: ScrewEffects, labels: ReadonlyMap<string,
     leaner.length > 0 ? `makes ${throats(leaner)} leaner` : '',
   ].filter((text) => text !== '');
   if (does.length === 0) return 'Moves nothing: choose what it acts on.';
-  const first = `In ${listed(does)}${against(effects)}.`;
+  const first = `Turned in: ${listed(does)}${against(effects)}.`;
   if (alike.length === 0) return first;
   return `${first} ${listed(alike.map((id) => labels.get(id) ?? id))} ${alike.length > 1 ? 'move' : 'moves'} the same as ${adjuster.label}.`;
 }

@@ -1,4 +1,4 @@
-import { type Belief, forecastOf, layoutOf, moveBelief } from '../belief';
+import { type Belief, contrastNow, forecastOf, layoutOf, moveBelief } from '../belief';
 import type { Weighed } from '../faults';
 import type { Job } from '../job';
 import { at } from '../sequence';
@@ -164,9 +164,7 @@ function screwEffect(belief: Belief, adjusterId: string): ScrewEffect {
   const gain = layoutOf(belief.setup).gain(index);
   const groupPressure = Math.exp(at(belief.mean, layoutOf(belief.setup).level));
   return {
-    perTurn: kiloPascals(
-      Math.exp(at(belief.mean, gain) + at(belief.mean, layoutOf(belief.setup).evening)) * groupPressure,
-    ),
+    perTurn: kiloPascals(Math.exp(at(belief.mean, gain)) * contrastNow(belief, layoutOf(belief.setup)) * groupPressure),
     doubt: Math.sqrt(belief.covariance.get(gain, gain)),
   };
 }

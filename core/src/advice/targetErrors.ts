@@ -1,4 +1,4 @@
-import { type Belief, layoutOf } from '../belief';
+import { type Belief, contrastNow, layoutOf } from '../belief';
 import { at } from '../sequence';
 import { type Adjuster, actionOn } from '../setup';
 
@@ -19,12 +19,13 @@ export interface TargetScale {
 /** A state whose speed hardly follows the air would ask for endless turns. */
 const LEAST_SLOPE = 0.2;
 
-export function targetScale({ setup, mean }: Belief): TargetScale {
+export function targetScale(belief: Belief): TargetScale {
+  const { setup, mean } = belief;
   const layout = layoutOf(setup);
   const { spreadKPa, idleRpm, idleBandRpm } = setup.targets;
   const meanSlope = Math.max(LEAST_SLOPE, at(mean, layout.speedSlope));
   return {
-    halfTolerance: spreadKPa / 2 / Math.exp(at(mean, layout.level) + at(mean, layout.evening)),
+    halfTolerance: spreadKPa / 2 / Math.exp(at(mean, layout.level)) / contrastNow(belief, layout),
     halfBand: idleBandRpm / idleRpm / meanSlope,
     speedGoal: Math.log(idleRpm),
     meanSlope,

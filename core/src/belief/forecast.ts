@@ -27,9 +27,10 @@ export interface Forecast {
 export function forecastOf(belief: Belief): Forecast {
   const layout = layoutOf(belief.setup);
   const n = belief.setup.throats.length;
-  const pressures = belief.setup.throats.map((_, i) => runnerPressureKPa(belief.mean, layout, i, n));
+  const runners = belief.setup.throats.map((_, i) => runnerPressureKPa(belief, belief.mean, i));
+  const pressures = runners.map(({ pressure }) => pressure);
   const group = pressures.reduce((sum, p) => sum + p, 0) / n;
-  const slopeOf = (throat: number) => deviationSlope(belief, pressures, throat);
+  const slopeOf = (throat: number) => deviationSlope(layout.size, runners, throat);
   const speed = Math.exp(at(belief.mean, layout.speed));
   return {
     throats: belief.setup.throats.map(({ id }, i) => ({
@@ -45,17 +46,15 @@ export function forecastOf(belief: Belief): Forecast {
 }
 
 /** How throat i's deviation from the group changes with the trims: d(mean p - p_i)/du. */
-function deviationSlope({ setup, mean: state }: Belief, pressures: readonly number[], throat: number): number[] {
-  const layout = layoutOf(setup);
-  const evening = Math.exp(at(state, layout.evening));
-  const n = pressures.length;
-  const own = at(pressures, throat);
-  const mean = pressures.reduce((sum, p) => sum + p, 0) / n;
-  const slope = new Array<number>(layout.size).fill(0);
-  // d p_k / d u_j = exp(e) p_k (delta_kj - 1/n).
-  pressures.forEach((p, j) => {
+function deviationSlope(size: number, runners: readonly { readonly slope: number }[], throat: number): number[] {
+  const n = runners.length;
+  const own = at(runners, throat).slope;
+  const mean = runners.reduce((sum, { slope }) => sum + slope, 0) / n;
+  const slope = new Array<number>(size).fill(0);
+  // d p_k / d u_j = slope_k (delta_kj - 1/n).
+  runners.forEach((runner, j) => {
     const ownChange = own * ((j === throat ? 1 : 0) - 1 / n);
-    slope[j] = evening * (p / n - mean / n - ownChange);
+    slope[j] = runner.slope / n - mean / n - ownChange;
   });
   return slope;
 }
@@ -79,7 +78,7 @@ export function drawOutcomes(belief: Belief, count: number, random: Random) {
   const layout = layoutOf(belief.setup);
   const n = belief.setup.throats.length;
   return drawStates(belief, count, random).map((state) => {
-    const pressures = belief.setup.throats.map((_, i) => runnerPressureKPa(state, layout, i, n));
+    const pressures = belief.setup.throats.map((_, i) => runnerPressureKPa(belief, state, i).pressure);
     return {
       spreadKPa: Math.max(...pressures) - Math.min(...pressures),
       speedRpm: Math.exp(at(state, layout.speed)),

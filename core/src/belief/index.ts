@@ -1,6 +1,7 @@
 export * from './backlash';
 export * from './belief';
 export * from './comparison';
+export * from './contrast';
 export * from './drawStates';
 export * from './foldBelief';
 export * from './forecast';

@@ -19,6 +19,8 @@ const ELSEWHERE = 0.03;
  */
 const GAIN_WANDER = 0.03;
 const GAIN_BEND = 0.3;
+/** The idle follows the air along a curve, not a line: doubt of its change for each unit of mean log airflow. Ours; a two-stroke's more. */
+const SPEED_BEND = { 2: 1, 4: 0.4 } as const;
 
 /**
  * The belief after a screw was turned. A throttle's open area grows by the same amount for every turn, so a throat that stands further
@@ -42,12 +44,14 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns): Belie
   const speedSlope = at(mean, layout.speedSlope);
   const add = (row: number, column: number, value: number) => slopes.set(row, column, slopes.get(row, column) + value);
   let largest = 0;
+  let meanChange = 0;
   setup.throats.forEach((throat, i) => {
     const sign = actionOn(adjuster, throat.id);
     if (sign === 0) return;
     const perTurn = sign * gain * Math.exp(groupTrim(belief, n) - at(belief.mean, layout.trim(i)));
     const { change, slope } = areaChange(perTurn * reached.turns);
     largest = Math.max(largest, Math.abs(change));
+    meanChange += change / n;
     // All throats together carry the speed: r gains s x the mean change of trim.
     for (const [row, share] of [[layout.trim(i), 1] as const, [layout.speed, speedSlope / n] as const]) {
       mean[row] = at(mean, row) + share * change;
@@ -61,12 +65,10 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns): Belie
   const handVariance = HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2 + reached.doubt ** 2;
   const covariance = slopes.mmul(belief.covariance).mmul(slopes.transpose());
   covariance.add(Matrix.mul(hand.mmul(hand.transpose()), handVariance));
-  const wander = GAIN_WANDER ** 2 + (GAIN_BEND * largest) ** 2;
-  covariance.set(
-    layout.gain(index),
-    layout.gain(index),
-    covariance.get(layout.gain(index), layout.gain(index)) + wander,
-  );
+  const widen = (place: number, variance: number) =>
+    covariance.set(place, place, covariance.get(place, place) + variance);
+  widen(layout.gain(index), GAIN_WANDER ** 2 + (GAIN_BEND * largest) ** 2);
+  widen(layout.speed, (SPEED_BEND[setup.engine.strokes] * meanChange) ** 2);
   const lastTurned = belief.lastTurned.map((last, j) => (j === index ? directionOf(by) : last));
   return unsettled({ ...belief, mean, lastTurned, covariance: symmetric(covariance) }, RESTING);
 }

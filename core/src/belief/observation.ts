@@ -1,5 +1,6 @@
 import { at } from '../sequence';
 import { type Belief, type Layout, layoutOf } from './belief';
+import { runnerLogPressure } from './contrast';
 
 /** One number that an instrument showed, as a function of the state. */
 export interface Observation {
@@ -9,26 +10,27 @@ export interface Observation {
   predict(mean: readonly number[]): { readonly value: number; readonly slope: readonly number[] };
 }
 
-/** What a gauge shows on throat `i`, kPa: (1 + c_i)(barometer - exp(l + exp(e) (u_i - mean(u)))) + b_i. */
+/** What a gauge shows on throat `i`, kPa: (1 + c_i)(barometer - p_i) + b_i. */
 export function depressionObservation(belief: Belief, throat: number, shownKPa: number, variance: number): Observation {
   const layout = layoutOf(belief.setup);
   return {
     observed: shownKPa,
     variance,
     predict(mean) {
-      const pressure = runnerPressureKPa(mean, layout, throat, belief.setup.throats.length);
       const n = belief.setup.throats.length;
+      const apart = at(mean, layout.trim(throat)) - meanTrim(mean, layout, n);
+      const runner = runnerLogPressure(belief.barometer, mean, layout, apart);
+      const pressure = Math.exp(runner.logPressure);
+      const gauge = 1 + at(mean, layout.gaugeGain(throat));
+      const shown = -gauge * pressure;
       const slope = new Array<number>(layout.size).fill(0);
-      const slopeOfGauge = 1 + at(mean, layout.gaugeGain(throat));
-      const evening = Math.exp(at(mean, layout.evening));
       for (let k = 0; k < n; k += 1)
-        slope[layout.trim(k)] = -slopeOfGauge * pressure * evening * ((k === throat ? 1 : 0) - 1 / n);
-      slope[layout.evening] =
-        -slopeOfGauge * pressure * evening * (at(mean, layout.trim(throat)) - meanTrim(mean, layout, n));
-      slope[layout.level] = -slopeOfGauge * pressure;
+        slope[layout.trim(k)] = shown * runner.slopeByApart * ((k === throat ? 1 : 0) - 1 / n);
+      slope[layout.evening] = shown * runner.slopeByEvening;
+      slope[layout.level] = shown * runner.slopeByLevel;
       slope[layout.offset(throat)] = 1;
       slope[layout.gaugeGain(throat)] = belief.barometer - pressure;
-      return { value: slopeOfGauge * (belief.barometer - pressure) + at(mean, layout.offset(throat)), slope };
+      return { value: gauge * (belief.barometer - pressure) + at(mean, layout.offset(throat)), slope };
     },
   };
 }
@@ -75,8 +77,11 @@ function meanTrim(mean: readonly number[], layout: Layout, throats: number): num
   return sum / throats;
 }
 
-/** Absolute pressure in a runner, kPa, by the state's own picture of it. */
-export function runnerPressureKPa(mean: readonly number[], layout: Layout, throat: number, throats: number): number {
-  const apart = at(mean, layout.trim(throat)) - meanTrim(mean, layout, throats);
-  return Math.exp(at(mean, layout.level) + Math.exp(at(mean, layout.evening)) * apart);
+/** Absolute pressure in a runner, kPa, by the state's own picture of it; and how it changes with its trim against the group's. */
+export function runnerPressureKPa({ barometer, setup }: Belief, mean: readonly number[], throat: number) {
+  const layout = layoutOf(setup);
+  const apart = at(mean, layout.trim(throat)) - meanTrim(mean, layout, setup.throats.length);
+  const { logPressure, slopeByApart } = runnerLogPressure(barometer, mean, layout, apart);
+  const pressure = Math.exp(logPressure);
+  return { pressure, slope: pressure * slopeByApart };
 }

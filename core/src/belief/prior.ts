@@ -29,6 +29,9 @@ export const PRIOR = {
   /** More air by one per cent lifts idle by about 0.8 per cent, within a factor of two. */
   speedSlope: 0.8,
   speedSlopeSpread: 0.35,
+  /** A two-stroke that fires now and then at idle fires more often with more air: its idle follows more, and nobody knows how much. */
+  speedSlopeTwoStroke: 2.5,
+  speedSlopeSpreadTwoStroke: 2,
   /** A balance pipe leaves a third of a difference, within a factor of three. Runners of their own leave all of it. */
   evenedByPipe: -1.1,
   evenedByPipeSpread: 0.5,
@@ -57,7 +60,8 @@ export function priorBelief(setup: Setup): Belief {
   });
   set(at.level, Math.log(PRIOR.levelKPa), PRIOR.level);
   set(at.speed, Math.log(setup.targets.idleRpm), PRIOR.speed);
-  set(at.speedSlope, PRIOR.speedSlope, PRIOR.speedSlopeSpread);
+  if (setup.engine.strokes === 2) set(at.speedSlope, PRIOR.speedSlopeTwoStroke, PRIOR.speedSlopeSpreadTwoStroke);
+  else set(at.speedSlope, PRIOR.speedSlope, PRIOR.speedSlopeSpread);
   if ((setup.pipes ?? []).length > 0) set(at.evening, PRIOR.evenedByPipe, PRIOR.evenedByPipeSpread);
   else set(at.evening, 0, PRIOR.unevened);
   const lastTurned = setup.adjusters.map(() => 0 as const);

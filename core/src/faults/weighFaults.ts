@@ -35,14 +35,19 @@ export function weighFaults(job: Job, log: readonly JobEvent[]): readonly Weighe
   const sound = foldOn(start, rest);
   if (!rest.some(({ kind }) => kind === 'reading')) return [];
   const found = from === 0 && job.gaugesZeroed ? foundEvidence(job, sound.belief) : () => 0;
-  const answers = sound.startled ? answerRivals(job.setup, rest) : [];
-  const leaks = job.setup.throats.map(({ id }): Suspicion => ({ kind: 'airLeak', throat: id }));
+  const gainOver = (suspicion: Suspicion) =>
+    foldOn(start, rest, suspicion).belief.logEvidence - sound.belief.logEvidence;
+  const answers = (sound.startled ? answerRivals(job.setup, rest) : []).map((suspicion) => ({
+    suspicion,
+    answer: gainOver(suspicion),
+  }));
+  const leaks = job.setup.throats.map(({ id }) => {
+    const restless = answers.find(({ suspicion }) => suspicion.kind === 'restlessStop' && suspicion.throat === id);
+    return { suspicion: { kind: 'airLeak', throat: id } as const, answer: leakAnswer(restless?.answer ?? 0) };
+  });
   const rivals = [...answers, ...leaks]
-    .filter((suspicion) => !job.dismissed.some((other) => isSame(other, suspicion)))
-    .map((suspicion) => ({
-      suspicion,
-      logEvidence: found(suspicion) + answerEvidence(start, rest, suspicion, sound.belief),
-    }));
+    .filter(({ suspicion }) => !job.dismissed.some((other) => isSame(other, suspicion)))
+    .map(({ suspicion, answer }) => ({ suspicion, logEvidence: found(suspicion) + answer }));
   return posterior(rivals);
 }
 
@@ -92,9 +97,13 @@ function answerRivals({ throats, adjusters }: Setup, events: readonly JobEvent[]
   ];
 }
 
-/** How much better a fault foresaw the readings than a sound engine did. A leak answers turns as any throat does. */
-function answerEvidence(start: Belief, events: readonly JobEvent[], supposed: Suspicion, sound: Belief): number {
-  return supposed.kind === 'airLeak' ? 0 : foldOn(start, events, supposed).belief.logEvidence - sound.logEvidence;
+/**
+ * How much better a leak foresaw the readings than a sound engine: its cylinder is lean, and answers as a sound one's while it fires
+ * and as restlessly as a stop that strays once it misfires. Half of each.
+ */
+function leakAnswer(restless: number): number {
+  const most = Math.max(0, restless);
+  return most + Math.log((Math.exp(-most) + Math.exp(restless - most)) / 2);
 }
 
 function isSame(a: Suspicion, b: Suspicion): boolean {

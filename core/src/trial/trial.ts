@@ -68,6 +68,12 @@ export function runTrial(options: TrialOptions): TrialResult {
     return { events, outcome, truth: engine.truth(), suspected };
   };
 
+  /** A stalled engine is started again, and given a moment. */
+  function restart(): void {
+    engine.start();
+    bench.wait(HAND_TIME);
+  }
+
   log({ kind: 'opened', machine: options.machine, complaint: options.complaint, setup });
   log({ kind: 'check', check: { what: 'cautionsRead' } });
   for (let i = 0; i < MOST_ADVICES; i += 1) {
@@ -86,6 +92,7 @@ export function runTrial(options: TrialOptions): TrialResult {
         if (engine.turn(advice.adjuster, advice.turns).outcome !== 'turned') return result('refused');
         engine.blip();
         bench.wait(HAND_TIME);
+        if (!engine.running()) restart();
         log({ kind: 'move', adjuster: advice.adjuster, turns: advice.turns, advisedTurns: advice.turns });
         break;
       case 'couple':

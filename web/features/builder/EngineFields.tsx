@@ -34,7 +34,7 @@ export function EngineFields({ setup, change }: Editing) {
           onValue={(idleBandRpm) => target({ idleBandRpm })}
         />
         <NumberField
-          label="Balanced within"
+          label="Spread"
           unit="kPa"
           value={targets.spreadKPa}
           onValue={(spreadKPa) => target({ spreadKPa })}
@@ -47,7 +47,6 @@ export function EngineFields({ setup, change }: Editing) {
             <div className="min-w-0 flex-1">
               <NumberField
                 label={`Cylinder ${id}`}
-                unit="°"
                 value={firingDeg}
                 onValue={(degrees) => change(changeCylinder(setup, id, { firingDeg: degrees }))}
               />

@@ -1,0 +1,56 @@
+import { expect, test } from '@playwright/test';
+import { expectAccessible } from '../support/accessibility';
+import { addMachine } from '../support/workshop';
+
+test('a bank is drawn, checked at every step, saved, and met again on the bench', async ({ page }) => {
+  const name = await addMachine(page, 'rack3');
+  const row = page.getByRole('region', { name });
+  await row.getByRole('link', { name: 'Its bank' }).click();
+  const sentences = page.getByRole('region', { name: 'What each screw does' });
+  await expect(sentences).toContainText('Turned in: opens throat 1 against throats 2 and 3.');
+  await expectAccessible(page);
+
+  // A throat that feeds nothing is named, and cannot be saved; undo takes it back.
+  await page.getByRole('button', { name: 'Throat 2 feeds 2: 2' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'no throat feeds cylinder "2"' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save bank' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Saved' })).toBeDisabled();
+
+  // A rack whose first screw closes when turned in, with a cylinder more and a stop for it.
+  await page.getByRole('button', { name: 'Turned in 1: opens 1' }).click();
+  await expect(sentences).toContainText('Turned in: closes throat 1 against throats 2 and 3.');
+  await page.getByRole('button', { name: 'Add a cylinder with a throat' }).click();
+  await page.getByRole('button', { name: '+ Throttle stop' }).click();
+  await page.getByRole('button', { name: /^Turned in 1:/ }).click();
+  await page.getByRole('button', { name: /^Turned in 1:/ }).click();
+  await page.getByRole('button', { name: 'Turned in 4: 4 stays' }).click();
+  await expect(sentences).toContainText('Turned in: opens throat 4 against throats 1, 2 and 3.');
+  await page.getByLabel('Name of the bank').fill('Rack of three and one');
+  await page.getByRole('button', { name: 'Save bank' }).click();
+  await expect(page.getByRole('button', { name: 'Saved' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Name of the bank')).toHaveValue('Rack of three and one');
+
+  await page.goto('/');
+  await row.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByLabel('What is it in for?').fill('Drawn by hand.');
+  await page.getByRole('button', { name: 'Open and go to the bench' }).click();
+  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await expect(page.getByTestId('deviation-4')).toBeVisible();
+});
+
+test('a bank that someone else changed meanwhile is not overwritten', async ({ page, context }) => {
+  const name = await addMachine(page, 'twin');
+  await page.getByRole('region', { name }).getByRole('link', { name: 'Its bank' }).click();
+  const other = await context.newPage();
+  await page.waitForURL(/\/machines\//);
+  await other.goto(page.url());
+  await other.getByLabel('Name of the bank').fill('By the other');
+  await other.getByRole('button', { name: 'Save bank' }).click();
+  await expect(other.getByRole('button', { name: 'Saved' })).toBeVisible();
+  await page.getByLabel('Name of the bank').fill('By the first');
+  await page.getByRole('button', { name: 'Save bank' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Someone else changed this bank' })).toBeVisible();
+  await expect(page.getByLabel('Name of the bank')).toHaveValue('By the first');
+});

@@ -1,0 +1,97 @@
+import { readSetup } from '@amber-needle/core/formats/setup';
+import {
+  ARCHETYPES,
+  addAdjuster,
+  removeCylinder,
+  removeThroat,
+  screwEffects,
+  setAct,
+  sharedShafts,
+} from '@amber-needle/core/setup';
+import { describe, expect, it } from 'vitest';
+import { screwSentence } from '@/words/screwWords';
+import { bankPicture } from './bankPicture';
+import { problemText } from './problemText';
+
+const { rack4, twin, sideDraughtSix } = ARCHETYPES;
+
+describe('the picture of a bank', () => {
+  it('has a line for every throat that a screw moves, and for every cylinder that a throat feeds', () => {
+    const { lines, screws, throats, cylinders } = bankPicture(rack4);
+    expect([screws.length, throats.length, cylinders.length]).toEqual([4, 4, 4]);
+    expect(lines.filter(({ screw }) => screw === 'B').map(({ key }) => key)).toEqual(['B-1', 'B-2']);
+    expect(lines.filter(({ does }) => does === 'feeds')).toHaveLength(4);
+  });
+
+  it('keeps all parts inside the drawing, whatever their number', () => {
+    for (const setup of Object.values(ARCHETYPES)) {
+      const { width, height, screws, throats, cylinders } = bankPicture(setup);
+      for (const { x, y } of [...screws, ...throats, ...cylinders]) {
+        expect(x).toBeGreaterThan(0);
+        expect(x).toBeLessThan(width);
+        expect(y).toBeLessThan(height);
+      }
+    }
+  });
+
+  it('draws a clamp between the throats that it joins', () => {
+    const { bars, throats } = bankPicture(twin);
+    expect(bars).toMatchObject([{ kind: 'coupling', x1: throats[0]?.x, x2: throats[1]?.x }]);
+  });
+});
+
+describe('what a screw will do, in words', () => {
+  const sentence = (setup: typeof twin, id: string) => {
+    const labels = new Map(setup.adjusters.map((adjuster) => [adjuster.id, adjuster.label]));
+    const effects = screwEffects(setup).find(({ adjuster }) => adjuster.id === id);
+    return effects === undefined ? '' : screwSentence(effects, labels);
+  };
+  it('names what it opens and what stays', () => {
+    expect(sentence(rack4, 'B')).toBe('Turned in: opens throats 1 and 2 against throats 3 and 4.');
+    expect(sentence(rack4, 'K')).toBe('Turned in: opens throats 1, 2, 3 and 4: all together, so the idle speed.');
+    expect(sentence(sideDraughtSix, 'M3')).toBe('Turned in: makes throat 3 leaner.');
+  });
+
+  it('says when two screws do the same, and when one does nothing', () => {
+    const twice = addAdjuster(twin, 'throttleStop');
+    const added = twice.adjusters.at(-1);
+    expect(sentence(twice, added?.id ?? '')).toContain('Stop A moves the same as');
+    expect(sentence(setAct(twin, 'A', '1', undefined), 'A')).toMatch(/^Moves nothing/);
+  });
+
+  it('tells which throats no stop parts', () => {
+    expect(sharedShafts(sideDraughtSix)).toEqual([
+      ['1', '2'],
+      ['3', '4'],
+      ['5', '6'],
+    ]);
+    expect(sharedShafts(rack4)).toEqual([]);
+  });
+});
+
+describe('editing', () => {
+  it('takes a cylinder out with the throats that fed it alone, and leaves no loose end', () => {
+    const three = removeCylinder(rack4, '4');
+    expect(three.throats.map(({ id }) => id)).toEqual(['1', '2', '3']);
+    expect(readSetup(three).outcome).toBe('valid');
+  });
+
+  it('takes a throat out of screws, clamps and pipes', () => {
+    for (const setup of Object.values(ARCHETYPES).filter(({ throats }) => throats.length > 1)) {
+      const less = removeThroat(setup, setup.throats[0]?.id ?? '');
+      expect(JSON.stringify([less.adjusters, less.couplings, less.pipes ?? []])).not.toContain(
+        `"throat":"${setup.throats[0]?.id}"`,
+      );
+    }
+  });
+
+  it('says what is wrong by the part’s name', () => {
+    const broken = removeThroat(rack4, '2');
+    const checked = readSetup(broken);
+    expect(checked.outcome).toBe('invalid');
+    if (checked.outcome === 'valid') return;
+    expect(checked.problems.map((problem) => problemText(broken, problem))).toContain(
+      'Cylinder 2: no throat feeds cylinder "2"',
+    );
+  });
+});
