@@ -5,7 +5,6 @@ import { foldJob } from '@amber-needle/core/job';
 import { type Adjuster, actionOn, concernOf, type Setup } from '@amber-needle/core/setup';
 import { createTrialBench, type TrialBench } from '@amber-needle/core/trial';
 import { seconds, turns } from '@amber-needle/core/units';
-import { Matrix } from 'ml-matrix';
 
 /** What came of a job done by another rule than the advice's, judged by the engine's truth. */
 export interface Chased {
@@ -257,5 +256,5 @@ function knownBelief(setup: Setup, kPa: readonly number[], rpm: number, gains: R
   mean[layout.level] = level;
   mean[layout.speed] = Math.log(rpm);
   mean[layout.speedSlope] = slope;
-  return { ...prior, mean, covariance: Matrix.eye(layout.size).mul(1e-12) };
+  return { ...prior, mean, covariance: prior.covariance.clone().mul(0) };
 }

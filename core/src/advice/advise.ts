@@ -121,7 +121,8 @@ function adviseWhenNear({ job, belief, seed, chance, plan }: NearMakings): BareA
   const fine = bestFineMove(job, belief, seed);
   const gain = (fine?.probability ?? 0) - chance.all;
   if (fine !== undefined && gain >= WORTH_A_FINE_TURN) return turnAdvice(fine, belief, seed);
-  const canMatch = !job.gaugesMatched && job.setup.throats.length > 1;
+  // A program that cannot match its gauges answers with readings: it must not be asked for ever.
+  const canMatch = !readOut && !job.gaugesMatched && job.setup.throats.length > 1;
   if (canMatch && chances(afterMatching(belief), seed).all >= read + WORTH_MATCHING)
     return { kind: 'read', purpose: 'matchGauges', duration: READ_FOR };
   if (fine !== undefined && gain >= WORTH_A_LAST_TURN) return turnAdvice(fine, belief, seed);

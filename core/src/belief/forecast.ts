@@ -76,7 +76,6 @@ function quadratic(matrix: Matrix, vector: readonly number[]): number {
  */
 export function drawOutcomes(belief: Belief, count: number, random: Random) {
   const layout = layoutOf(belief.setup);
-  const n = belief.setup.throats.length;
   return drawStates(belief, count, random).map((state) => {
     const pressures = belief.setup.throats.map((_, i) => runnerPressureKPa(belief, state, i).pressure);
     return {

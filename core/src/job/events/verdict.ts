@@ -4,7 +4,7 @@ import { closed, envelope } from './envelope';
 const Part = Type.String({ minLength: 1, maxLength: 32 });
 
 /** What the readings may say is wrong with an engine, or with the gauges on it: a fault that no screw cures. */
-export const SuspicionSchema = Type.Union([
+const SuspicionSchema = Type.Union([
   Type.Object({ kind: Type.Literal('deadScrew'), adjuster: Part }, closed),
   Type.Object(
     {

@@ -12,7 +12,7 @@ export interface BankPicture {
   readonly bars: readonly PictureBar[];
 }
 
-export interface PlacedPart {
+interface PlacedPart {
   readonly id: string;
   readonly x: number;
   readonly y: number;
