@@ -130,3 +130,35 @@ test('faults to find, a cold morning, every screw by key, and another bank in a 
     await expect(page.getByTestId('source')).toContainText('no gauge');
   });
 });
+
+test('hoses on each other’s throats are named, looked into, and a screw out of reach is done without', async ({
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  await quietWorkshop(browser, async (page) => {
+    await openDesk(page, 'Nothing helps.', 'rack3');
+    await page.keyboard.press('p');
+    await page.getByLabel('Number of the engine').fill('5');
+    await page.getByLabel('Add a fault').selectOption('Hoses of throats 1 and 2 exchanged');
+    await beginPractice(page);
+    expect(await followOnce(page)).toBe('zero the gauges');
+    await page.getByRole('button', { name: 'Start engine' }).click();
+    expect(await followOnce(page)).toBe('take the reading');
+
+    const say = page.getByTestId('say');
+    const first = (await nextAction(page)).say;
+    await page.keyboard.press('x');
+    await expect(say).not.toContainText(first.split(' / ')[0] ?? first);
+    await page.keyboard.press('u');
+    await expect(say).toContainText(first.split(' / ')[0] ?? first);
+
+    for (let step = 0; step < 16 && !(await say.innerText()).includes('exchanged'); step += 1) await followOnce(page);
+    await expect(say).toContainText('Hoses 1 and 2 exchanged');
+    await expect(page.getByText('Stop the engine before you pull a hose.')).toBeVisible();
+    await expectAccessible(page);
+    await page.keyboard.press('n');
+    await expect(say).not.toContainText('Hoses 1 and 2 exchanged');
+    await page.keyboard.press('u');
+    await expect(say).toContainText('Hoses 1 and 2 exchanged');
+  });
+});

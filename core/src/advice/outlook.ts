@@ -32,8 +32,12 @@ const SHORT_BY_ONE = 3;
 const MOST_SHORT = 20;
 const MISSING_TURN = 2;
 
-export function createOutlook(sets: readonly ScrewSet[], directions: readonly Float64Array[]): Outlook {
-  const dimensions = directions[0]?.length ?? 0;
+/** `dimensions`: the parts of an error vector, one for each throat and the idle. There may be no screw at all. */
+export function createOutlook(
+  sets: readonly ScrewSet[],
+  directions: readonly Float64Array[],
+  dimensions: number,
+): Outlook {
   const throats = dimensions - 1;
   const left = new Float64Array(dimensions);
   const movement = new Float64Array(directions.length);

@@ -103,7 +103,7 @@ describe('the outlook', () => {
 
   it('counts no move for what is within the inner tolerance, and one for each screw beyond', () => {
     const directions = [Float64Array.from([1, -1, 0]), Float64Array.from([0, 0, 1])];
-    const outlook = createOutlook(screwSets(directions, 3), directions);
+    const outlook = createOutlook(screwSets(directions, 3), directions, 3);
     const plenty = Float64Array.from([5, 5]);
     const state = { gains: Float64Array.from([1, 1]), roomOut: plenty, roomIn: plenty, speedAllowed: 1 };
     const none = new Float64Array(2);

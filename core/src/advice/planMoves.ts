@@ -51,7 +51,8 @@ export function planMoves(job: Job, belief: Belief, seed: number, notTo?: Readon
   const screws = freeScrews(job, notTo);
   const scale = targetScale(belief);
   const directions = screws.map((adjuster) => directionOf(belief, adjuster, scale));
-  const outlook = createOutlook(screwSets(directions, belief.setup.throats.length + 1), directions);
+  const dimensions = belief.setup.throats.length + 1;
+  const outlook = createOutlook(screwSets(directions, dimensions), directions, dimensions);
   const states = possibleStates(job, belief, screws, seed);
   const doubts = Float64Array.from(screws, (adjuster) => gainDoubt(belief, adjuster));
   const signs = screws.map((adjuster) => belief.setup.throats.map(({ id }) => actionOn(adjuster, id)));

@@ -4,6 +4,7 @@ import type { SignalReading } from '@amber-needle/core/signal';
 import { append, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { seconds } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
+import { suspicionWords } from '@/words/suspicionWords';
 import type { LiveView } from '@/workers/signalProtocol';
 import { jobView } from './benchView';
 import { phraseAdvice } from './phraseAdvice';
@@ -68,6 +69,44 @@ describe('the say line', () => {
     const phrase = say(finished, live('steady'));
     expect(phrase.subject).toBe('Finished');
     expect(phrase.expect[0]).toBe('Left as it is.');
+  });
+});
+
+describe('what no screw cures', () => {
+  const dead = append(append(apart, move('A', 0.5)), reading({ kPa: [44, 40], rpm: 1000 }));
+
+  it('is named with its signs, its chance, the test and the caution', () => {
+    const phrase = say(dead, live('steady'));
+    expect(`${phrase.subject} / ${phrase.order}`).toBe('Stop A moves nothing / look at its tip');
+    expect(phrase.expect.join(' ')).toMatch(/Chance: \d+.%.*Stop the engine first/);
+  });
+
+  it('warns of fire where a leak is searched for', () => {
+    const { setup } = jobView(opened, undefined).job;
+    expect(suspicionWords(setup, { kind: 'airLeak', throat: '1' }).caution).toMatch(/Fire hazard/);
+  });
+
+  it('lets the work go on once it was looked into', () => {
+    const suspicion = { kind: 'deadScrew', adjuster: 'A' } as const;
+    const dismissed = append(dead, { kind: 'verdict', suspicion, verdict: 'dismissed' });
+    expect(jobView(dismissed, 'steady').advice.kind).not.toBe('suspect');
+    const mended = append(dead, { kind: 'verdict', suspicion, verdict: 'mended' });
+    expect(line(mended, live('settling'))).toBe('Let it settle / hands off');
+  });
+
+  it('does without a screw that cannot be reached', () => {
+    const { advice } = jobView(apart, 'steady');
+    if (advice.kind !== 'turn') throw new Error('a turn was due');
+    const without = append(apart, { kind: 'reach', adjuster: advice.adjuster, state: 'outOfReach' });
+    const other = jobView(without, 'steady').advice;
+    expect(other.kind === 'turn' && other.adjuster).not.toBe(advice.adjuster);
+    const none = ['A', 'B', 'K'].reduce(
+      (log, adjuster) => append(log, { kind: 'reach', adjuster, state: 'outOfReach' }),
+      apart,
+    );
+    const read = [1, 2, 3, 4].reduce((log) => append(log, reading({ kPa: [44, 40], rpm: 1000 })), none);
+    expect(line(read, live('steady'))).toBe('No screw does it / look for the cause');
+    expect(say(read, live('steady')).expect).toContain('Some screws are marked as out of reach.');
   });
 });
 
