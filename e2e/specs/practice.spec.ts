@@ -1,6 +1,6 @@
 import { type Browser, expect, type Page, test } from '@playwright/test';
 import { expectAccessible } from '../support/accessibility';
-import { followOnce, followToTheEnd } from '../support/hand';
+import { followOnce, followToTheEnd, nextAction } from '../support/hand';
 import { secondWorkshop } from '../support/secondWorkshop';
 import { openDesk } from '../support/workshop';
 

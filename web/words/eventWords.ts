@@ -35,6 +35,8 @@ export function eventText(setup: Setup, event: JobEvent): string {
     }
     case 'verdict':
       return `${suspicionWords(setup, event.suspicion).name}: ${event.verdict === 'mended' ? 'put right' : 'nothing found'}`;
+    case 'stage':
+      return event.stage === 'offIdle' ? 'Held above idle' : 'Back to idle';
     case 'finished':
       return event.outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is';
     case 'undone':

@@ -69,6 +69,45 @@ describe('what comes next', () => {
     expect(advise(append(clamped, reading({ kPa: [39, 41] })))).toMatchObject({ kind: 'couple', state: 'loosened' });
   });
 
+  it('compares off idle when asked to, and names the throat and what acts on it', () => {
+    const rods = ARCHETYPES.vTwin;
+    const begun = append([], { kind: 'opened', machine: 'Test twin', complaint: '', setup: rods });
+    const balanced = [zero(0, 0), reading({ kPa: [45, 45.05], rpm: 1000 })].reduce(append, begun);
+    const held = append(balanced, { kind: 'stage', stage: 'offIdle' });
+    expect(advise(held)).toMatchObject({ kind: 'holdAndRead', hold: 1900 });
+    const late = append(held, reading({ kPa: [58, 62], rpm: 1900 }));
+    expect(advise(late)).toMatchObject({
+      kind: 'offIdle',
+      finding: { outcome: 'apart', tolerance: expect.closeTo(1.05, 6), adjusters: [] },
+    });
+    const finding = advise(append(held, reading({ kPa: [58.2, 58], rpm: 1900 })));
+    expect(finding).toMatchObject({ kind: 'offIdle', finding: { outcome: 'agrees' } });
+    // What was read there says nothing of the idle.
+    const back = append(late, { kind: 'stage', stage: 'idle' });
+    expect(foldBelief(rods, back).mean).toEqual(foldBelief(rods, balanced).mean);
+    expect(advise(back).kind).toBe(advise(balanced).kind);
+    // A rod that was turned asks for another reading there.
+    expect(advise(append(late, move('T', 0.25))).kind).toBe('holdAndRead');
+  });
+
+  it('does without a screw that cannot be reached', () => {
+    const log = append(zeroed, reading({ kPa: [44, 40] }));
+    const first = advise(log);
+    if (first.kind !== 'turn') throw new Error('a turn was due');
+    const second = advise(append(log, { kind: 'reach', adjuster: first.adjuster, state: 'outOfReach' }));
+    expect(second.kind).toBe('turn');
+    expect(second.kind === 'turn' && second.adjuster).not.toBe(first.adjuster);
+  });
+
+  it('asks all hoses onto one throat when the gauges’ slopes are what is left to doubt, and not for ever', () => {
+    const one = append(zeroed, reading({ kPa: [70, 70.25] }));
+    const log = [1, 2].reduce((events) => append(events, reading({ kPa: [70, 70.25] })), one);
+    const kinds = [one, log].map((events) => advise(events)).map((a) => (a.kind === 'read' ? a.purpose : a.kind));
+    expect(kinds.some((kind) => kind === 'matchGauges' || kind === 'turn')).toBe(true);
+    const many = [1, 2, 3, 4].reduce((events) => append(events, reading({ kPa: [70, 70.25] })), log);
+    expect(advise(many)).not.toMatchObject({ purpose: 'matchGauges' });
+  });
+
   it('never says done on gauges that were not zeroed', () => {
     const log = [reading({ kPa: [40, 40] }), reading({ kPa: [40, 40] }), reading({ kPa: [40, 40] })].reduce(
       append,

@@ -1,6 +1,7 @@
 import type { Forecast } from '../belief';
 import type { Suspicion } from '../job';
-import type { KiloPascals, Seconds, Turns } from '../units';
+import type { KiloPascals, Rpm, Seconds, Turns } from '../units';
+import type { OffIdleFinding } from './offIdle';
 
 /** What is known when an advice is given: behind the *why* key. */
 export interface Grounds {
@@ -57,5 +58,9 @@ export type Advice = { readonly grounds: Grounds } & (
   | { readonly kind: 'undecided'; readonly limit: 'screws' | 'speed' | 'readings' }
   /** Moves did not do what an honest screw would, or the bank was found as none would leave it. */
   | { readonly kind: 'suspect'; readonly suspicion: Suspicion; readonly suspicionProbability: number }
+  /** The engine is held above idle: read there. */
+  | { readonly kind: 'holdAndRead'; readonly hold: Rpm; readonly duration: Seconds }
+  /** What that showed. */
+  | { readonly kind: 'offIdle'; readonly finding: OffIdleFinding }
   | { readonly kind: 'done' }
 );

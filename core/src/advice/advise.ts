@@ -7,6 +7,7 @@ import { kiloPascals, seconds, type Turns } from '../units';
 import type { Advice, Grounds, ScrewEffect } from './advice';
 import { type Chances, chances } from './chance';
 import { bestFineMove } from './fineMoves';
+import { holdRpm, offIdleFinding } from './offIdle';
 import { type MovePlan, planMoves } from './planMoves';
 import { afterMatching, afterReading } from './readingsAhead';
 
@@ -14,6 +15,8 @@ import { afterMatching, afterReading } from './readingsAhead';
 export const DONE_PROBABILITY = 0.95;
 /** Belief needed before a fault is named. Ours: a false alarm costs a quarter of an hour at the engine. */
 const SUSPECT_PROBABILITY = 0.9;
+/** And its kind must be this probable itself: that something is wrong is no help without a place to look. */
+const LIKELIEST = 0.6;
 /** A turn is for when most of what may be so asks for one, and when it takes away this many of the expected moves. Ours. */
 const WORTH_TURNING = 0.5;
 const LEAST_HEADWAY = 0.3;
@@ -23,6 +26,8 @@ const WORTH_A_LAST_TURN = 0.02;
 const WORTH_MATCHING = 0.03;
 /** So many readings of an untouched engine tell all that readings can. */
 const READ_OUT = 4;
+/** Gauges that were not zeroed show differences up to this, kPa, on a bank that agrees. Ours: four times what offsets are believed to be. */
+const MAY_BE_OFFSETS = 2;
 /** Below this chance of balance after coupling, the clamp has moved something. */
 const COUPLING_MOVED = 0.5;
 const READ_FOR = seconds(8);
@@ -40,11 +45,14 @@ export interface AdviceOptions {
 export function adviseNextMove(job: Job, belief: Belief, options: AdviceOptions): Advice {
   const chance = chances(belief, options.seed);
   const grounds = groundsOf(job, belief, chance);
+  if (job.stage === 'offIdle') return { ...adviseOffIdle(job, belief), grounds };
   const waiting = adviseBeforeReading(job, options.live);
   if (waiting !== undefined) return { ...waiting, grounds };
   const suspect = adviseSuspicion(options.suspicions);
   if (suspect !== undefined) return { ...suspect, grounds };
   if (chance.all >= DONE_PROBABILITY) return { ...adviseWhenBalanced(job), grounds };
+  if (!job.gaugesZeroed && grounds.now.spread < MAY_BE_OFFSETS)
+    return { kind: 'read', purpose: 'zeroGauges', duration: READ_FOR, grounds };
   const plan = planMoves(job, belief, options.seed);
   if (asksForTurn(plan)) return { ...turnAdvice(plan.best, belief, options.seed), grounds };
   return { ...adviseWhenNear({ job, belief, seed: options.seed, chance, plan }), grounds };
@@ -55,6 +63,12 @@ type BareAdvice = Bare<Advice>;
 
 function groundsOf(job: Job, belief: Belief, { all, balanced, idleInBand }: Chances): Grounds {
   return { probability: all, balanced, idleInBand, now: forecastOf(belief), readings: job.readings.length };
+}
+
+function adviseOffIdle(job: Job, belief: Belief): BareAdvice {
+  const finding = offIdleFinding(job, belief);
+  if (finding !== undefined) return { kind: 'offIdle', finding };
+  return { kind: 'holdAndRead', hold: holdRpm(job.setup), duration: READ_FOR };
 }
 
 /** While nothing fresh has been read there is nothing to judge. */
@@ -82,10 +96,11 @@ function adviseBeforeReading(job: Job, live: AdviceOptions['live']): BareAdvice 
 function adviseSuspicion(suspicions: readonly Weighed[] = []): BareAdvice | undefined {
   const [first] = suspicions;
   if (first === undefined) return undefined;
+  const sumOf = (some: readonly Weighed[]) => some.reduce((sum, weighed) => sum + weighed.probability, 0);
+  if (sumOf(suspicions) < SUSPECT_PROBABILITY) return undefined;
   // Of two throats nobody can say which one strays: the kind of fault is named, at its likeliest place.
-  const alike = suspicions.filter(({ suspicion }) => suspicion.kind === first.suspicion.kind);
-  const probability = alike.reduce((sum, weighed) => sum + weighed.probability, 0);
-  if (probability < SUSPECT_PROBABILITY) return undefined;
+  const probability = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === first.suspicion.kind));
+  if (probability < LIKELIEST) return undefined;
   return { kind: 'suspect', suspicion: first.suspicion, suspicionProbability: probability };
 }
 

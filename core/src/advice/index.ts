@@ -1,4 +1,5 @@
 export * from './advice';
 export * from './advise';
 export * from './chance';
+export * from './offIdle';
 export * from './planMoves';

@@ -2,10 +2,13 @@ import fc from 'fast-check';
 import { Matrix, solve } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../random';
+import { at } from '../sequence';
 import { twinWithTwoStops } from '../setup';
 import { append, logs, match, move, opened, reading, zero } from '../testing/jobs';
 import { turns } from '../units';
+import { reachedBy, turnToReach } from './backlash';
 import { layoutOf } from './belief';
+import { demand } from './contrast';
 import { foldBelief, foldEvent } from './foldBelief';
 import { forecastOf } from './forecast';
 import { moveBelief } from './move';
@@ -33,6 +36,45 @@ describe('observations', () => {
         const at = (sign: number) => observation.predict(point.map((v, i) => (i === k ? v + sign * h : v))).value;
         expect(claimed).toBeCloseTo((at(1) - at(-1)) / (2 * h), 4);
       });
+    }
+  });
+});
+
+describe('the pressure’s law', () => {
+  it('has a share that is its own slope, from a choked throttle to an open one', () => {
+    for (let ratio = 0.3; ratio < 0.99; ratio += 0.03) {
+      const h = 1e-6;
+      const slope = (demand(Math.log(ratio) + h).value - demand(Math.log(ratio) - h).value) / (2 * h);
+      if (Math.abs(ratio - 0.5283) > 0.02) expect(1 / slope).toBeCloseTo(demand(Math.log(ratio)).share, 4);
+    }
+  });
+
+  it('chokes below 0.5283 of the barometer (Heywood 1988, App. C)', () => {
+    expect(demand(Math.log(0.5)).share).toBe(1);
+    expect(demand(Math.log(0.55)).share).toBeLessThan(0.95);
+  });
+});
+
+describe('a turn', () => {
+  it('moves the state along the slopes that its covariance is moved by', () => {
+    // Finite differences of the mean against the covariance's own propagation, one state at a time.
+    const base = foldBelief(twinWithTwoStops, [zero(0, 0), reading({ kPa: [47, 43] })].reduce(append, opened));
+    const n = layout.size;
+    const h = 1e-6;
+    for (const place of [layout.trim(0), layout.trim(1), layout.gain(2), layout.speedSlope]) {
+      const bare = { ...base, covariance: Matrix.zeros(n, n) };
+      const unit = Matrix.zeros(n, n);
+      unit.set(place, place, 1);
+      const claimed = Matrix.sub(
+        moveBelief({ ...base, covariance: unit }, 'K', turns(0.5)).covariance,
+        moveBelief(bare, 'K', turns(0.5)).covariance,
+      );
+      const shifted = (by: number) =>
+        moveBelief({ ...bare, mean: base.mean.map((m, i) => (i === place ? m + by : m)) }, 'K', turns(0.5)).mean;
+      const slope = shifted(h).map((m, i) => (m - (shifted(-h)[i] ?? 0)) / (2 * h));
+      for (const row of [layout.trim(0), layout.trim(1), layout.speed]) {
+        expect(claimed.get(row, row)).toBeCloseTo((slope[row] ?? 0) ** 2, 4);
+      }
     }
   });
 });
@@ -90,6 +132,30 @@ describe('the belief', () => {
     expect(throats[0]?.uncertainty).toBeLessThan(0.06);
   });
 
+  it('begins at the first reading’s own level, so that a small depression does not lead it astray', () => {
+    const small = [zero(0, 0), reading({ kPa: [9.6, 10.2] })].reduce(append, opened);
+    const belief = foldBelief(twinWithTwoStops, small);
+    expect(belief.startle).toBeLessThan(2);
+    const { throats } = forecastOf(belief);
+    expect(throats.map(({ depression }) => Math.round(depression * 10) / 10)).toEqual([9.6, 10.2]);
+  });
+
+  it('lets a throat that stands open gain less by a turn of the common knob', () => {
+    const log = [zero(0, 0), reading({ kPa: [54, 44] })].reduce(append, opened);
+    const before = foldBelief(twinWithTwoStops, log);
+    const after = moveBelief(before, 'K', turns(1));
+    const gained = [0, 1].map((i) => (after.mean[layout.trim(i)] ?? 0) - (before.mean[layout.trim(i)] ?? 0));
+    expect((gained[1] ?? 0) / (gained[0] ?? 1)).toBeCloseTo((101.325 - 54) / (101.325 - 44), 1);
+  });
+
+  it('takes up the play of a screw first when its direction changes', () => {
+    const slack = { ...at(twinWithTwoStops.adjusters, 0), backlashTurns: 0.25 };
+    expect(reachedBy(slack, 1, turns(-0.5)).turns).toBeCloseTo(-0.25, 9);
+    expect(reachedBy(slack, -1, turns(-0.5)).turns).toBeCloseTo(-0.5, 9);
+    expect(reachedBy(slack, 1, turns(-0.125)).turns).toBeCloseTo(0, 9);
+    expect(turnToReach(slack, 1, -0.25)).toBeCloseTo(-0.5, 9);
+  });
+
   it('stays wide while the gauges were not zeroed', () => {
     const log = append(opened, reading({ kPa: [40, 41] }));
     expect(forecastOf(foldBelief(twinWithTwoStops, log)).throats[0]?.uncertainty).toBeGreaterThan(0.3);
@@ -126,7 +192,7 @@ describe('the belief', () => {
         const plain = log.filter(({ kind }) => kind !== 'undone');
         const place = cut % (plain.length + 1);
         const half = foldBelief(twinWithTwoStops, plain.slice(0, place));
-        const whole = plain.slice(place).reduce(foldEvent, half);
+        const whole = plain.slice(place).reduce((belief, event) => foldEvent(belief, event), half);
         expect(whole.mean).toEqual(foldBelief(twinWithTwoStops, plain).mean);
       }),
       { numRuns: 40 },

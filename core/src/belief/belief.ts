@@ -20,6 +20,8 @@ export interface Belief {
   readonly mean: readonly number[];
   readonly covariance: Matrix;
   readonly barometer: KiloPascals;
+  /** Readings off idle compare throats there; they say nothing of the idle. */
+  readonly stage: 'idle' | 'offIdle';
   /** Which way each adjuster was turned last. */
   readonly lastTurned: readonly Direction[];
   /** Logarithm of how probable all that was observed is under this belief: what rival explanations are weighed by. */

@@ -41,7 +41,10 @@ export function foldBelief(setup: Setup, events: readonly JobEvent[]): Belief {
  */
 export function foldEvent(belief: Belief, event: JobEvent, supposed?: Suspicion): Belief {
   switch (event.kind) {
+    case 'stage':
+      return { ...belief, stage: event.stage };
     case 'reading':
+      if (belief.stage === 'offIdle') return belief;
       return foldReading(belief, supposed?.kind === 'exchangedHoses' ? exchanged(event, supposed.throats) : event);
     case 'move':
       return movedBelief(belief, event, supposed);
@@ -80,7 +83,7 @@ function exchanged(reading: Reading, throats: readonly string[]): Reading {
 }
 
 function foldReading(belief: Belief, reading: Reading): Belief {
-  const ready = wandered({ ...belief, barometer: kiloPascals(reading.barometerKPa) });
+  const ready = wandered(levelled({ ...belief, barometer: kiloPascals(reading.barometerKPa) }, reading));
   const used = reading.channels.flatMap((channel) => {
     const index = belief.setup.throats.findIndex(({ id }) => id === channel.throat);
     if (index < 0 || !isUsable(channel)) return [];
@@ -107,6 +110,24 @@ function foldReading(belief: Belief, reading: Reading): Belief {
     startle,
     surprise: used.map(({ throat }, i) => ({ throat, sigmas: at(sigmas, i) })),
   };
+}
+
+/** What the group's level is known to by the first reading itself, as a logarithm. Ours. */
+const FIRST_LEVEL = 0.1;
+
+/**
+ * Before the first reading the group's level is anybody's guess, and the pressure's law bends too much on the way there for an update
+ * by slopes: it begins at the mean of what the gauges show.
+ */
+function levelled(belief: Belief, { channels }: Reading): Belief {
+  const shown = channels.filter(isUsable).map(({ depressionKPa }) => depressionKPa);
+  if (belief.surprise.length > 0 || shown.length === 0) return belief;
+  const pressure = belief.barometer - shown.reduce((sum, kPa) => sum + kPa, 0) / shown.length;
+  if (pressure <= 0) return belief;
+  const { level } = layoutOf(belief.setup);
+  const covariance = belief.covariance.clone();
+  covariance.set(level, level, FIRST_LEVEL ** 2);
+  return { ...belief, covariance, mean: belief.mean.map((m, i) => (i === level ? Math.log(pressure) : m)) };
 }
 
 /** Settling and clipped channels mislead; they are kept in the log and left out of the belief. */

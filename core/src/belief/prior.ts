@@ -70,6 +70,7 @@ export function priorBelief(setup: Setup): Belief {
     mean,
     covariance,
     barometer: ASSUMED_BAROMETER,
+    stage: 'idle',
     lastTurned,
     logEvidence: 0,
     startle: 0,

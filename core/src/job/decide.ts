@@ -52,6 +52,7 @@ function refusalOf(events: readonly JobEvent[], proposal: Proposal): Refusal | u
       return suspicionRefusal(job, proposal.suspicion);
     case 'coupled':
       return job.setup.couplings.some(({ id }) => id === proposal.coupling) ? undefined : 'noSuchCoupling';
+    case 'stage':
     case 'note':
     case 'finished':
       return undefined;

@@ -17,6 +17,9 @@ export interface Job {
   readonly zeroedThroats: readonly string[];
   readonly gaugesZeroed: boolean;
   readonly readings: readonly EventOf<'reading'>[];
+  /** Where the engine is held now, and what was read off idle. */
+  readonly stage: EventOf<'stage'>['stage'];
+  readonly offIdleReadings: readonly EventOf<'reading'>[];
   readonly moves: readonly EventOf<'move'>[];
   readonly notes: readonly EventOf<'note'>[];
   /** Net turns of each adjuster from as found. */
@@ -61,6 +64,8 @@ function openedJob({ machine, complaint, setup, at }: EventOf<'opened'>): Job {
     outOfReach: [],
     dismissed: [],
     readings: [],
+    stage: 'idle',
+    offIdleReadings: [],
     moves: [],
     notes: [],
     positions: Object.fromEntries(setup.adjusters.map(({ id }) => [id, turns(0)])),
@@ -73,6 +78,7 @@ function openedJob({ machine, complaint, setup, at }: EventOf<'opened'>): Job {
 function foldJobEvent(job: Job, event: JobEvent): Job {
   switch (event.kind) {
     case 'reading':
+      if (job.stage === 'offIdle') return { ...job, offIdleReadings: [...job.offIdleReadings, event] };
       return { ...job, readings: [...job.readings, event], sinceReading: 'nothing' };
     case 'move': {
       const before = job.positions[event.adjuster] ?? turns(0);
@@ -94,6 +100,8 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
       const clamped = event.state === 'clamped' ? [...others, event.coupling] : others;
       return { ...job, clamped, touchedAt: event.seq, sinceReading: staleBy(job, 'coupled') };
     }
+    case 'stage':
+      return { ...job, stage: event.stage };
     case 'reach': {
       const others = job.outOfReach.filter((id) => id !== event.adjuster);
       return { ...job, outOfReach: event.state === 'outOfReach' ? [...others, event.adjuster] : others };

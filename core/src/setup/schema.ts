@@ -111,6 +111,8 @@ export const TargetsSchema = Type.Object(
   {
     /** Largest difference of depression between any two throats that counts as balanced. */
     spreadKPa: Type.Number({ exclusiveMinimum: 0, maximum: 20 }),
+    /** The same at a held speed above idle; one and a half times that at idle when left out. */
+    offIdleSpreadKPa: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 20 })),
     idleRpm: Type.Number({ minimum: 300, maximum: 4000 }),
     idleBandRpm: Type.Number({ exclusiveMinimum: 0, maximum: 1000 }),
   },

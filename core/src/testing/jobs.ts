@@ -86,6 +86,7 @@ function stormLog(seed: number, length: number): readonly JobEvent[] {
         suspicion: { kind: 'restlessStop', throat: pick(['1', '2', 'nonsense']) },
         verdict: pick(['dismissed', 'mended'] as const),
       }),
+      () => ({ kind: 'stage', stage: pick(['idle', 'offIdle'] as const) }),
       () => ({ kind: 'note', text: 'seen' }),
       () => ({ kind: 'coupled', coupling: 'C', state: pick(['clamped', 'loosened'] as const) }),
       () => ({ kind: 'undone', event: pick(events).id }),

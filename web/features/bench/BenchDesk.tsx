@@ -116,6 +116,7 @@ function releaseFocus(event: { readonly detail: number; readonly target: EventTa
 }
 
 function stageOf({ job, advice }: BenchView): Stage {
+  if (job.stage === 'offIdle') return 'Off idle';
   if (job.status === 'finished' || advice.kind === 'done') return 'Finish';
   if (advice.kind === 'couple' || job.clamped.length > 0) return 'Couple';
   return advice.kind === 'read' && advice.purpose === 'zeroGauges' ? 'Zero' : 'Balance at idle';

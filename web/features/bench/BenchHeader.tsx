@@ -3,7 +3,7 @@ import { ThemeToggle } from '@/components/ThemeToggle';
 import type { JobLog } from './log/useJobLog';
 import type { Signal } from './signal/useSignal';
 
-const STAGES = ['Zero', 'Balance at idle', 'Couple', 'Finish'] as const;
+const STAGES = ['Zero', 'Balance at idle', 'Couple', 'Off idle', 'Finish'] as const;
 
 export type Stage = (typeof STAGES)[number];
 

@@ -27,6 +27,7 @@ export function benchKeys(
     { ...main, run: () => runPrimary(action, actions, doors) },
     { key: 'r', cap: 'R', label: 'read now', run: actions.takeReading },
     { key: 'o', cap: 'O', label: 'otherwise', run: () => doors.open('otherwise') },
+    ...stageKeys(job, advice, actions),
     ...reachKeys(job, advice, actions),
     ...(advice.kind === 'suspect'
       ? [{ key: 'n', cap: 'N', label: 'nothing found', run: () => actions.verdict(advice.suspicion, 'dismissed') }]
@@ -39,6 +40,14 @@ export function benchKeys(
     ...(doors.practise === undefined ? [] : [{ key: 'p', cap: 'P', label: 'practise', run: doors.practise }]),
     ...(advice.kind === 'done' ? [] : [{ key: 'f', cap: 'F', label: 'leave as is', run: actions.finish }]),
   ];
+}
+
+/** Once the idle is done, the throats can be compared at a held speed; and from there back. */
+function stageKeys(job: BenchView['job'], advice: BenchView['advice'], actions: BenchActions): readonly BenchKey[] {
+  const key = { key: 'h', cap: 'H' };
+  if (job.stage === 'offIdle') return [{ ...key, label: 'back to idle', run: () => actions.stage('idle') }];
+  const canCompare = advice.kind === 'done' && job.setup.throats.length > 1;
+  return canCompare ? [{ ...key, label: 'check off idle', run: () => actions.stage('offIdle') }] : [];
 }
 
 /** A screw that cannot be got at is done without; once advice has turned to others, all are asked for again by the same key. */
@@ -67,6 +76,8 @@ function runPrimary(action: BenchView['action'], actions: BenchActions, doors: D
       return actions.verdict(action.suspicion, 'mended');
     case 'match':
       return actions.takeMatch();
+    case 'stage':
+      return actions.stage(action.stage);
     case 'finish':
       return actions.finish();
     case 'blocked':

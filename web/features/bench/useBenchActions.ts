@@ -29,6 +29,7 @@ export interface BenchActions {
   takeMatch(): void;
   reach(adjusters: readonly string[], state: 'outOfReach' | 'withinReach'): void;
   verdict(suspicion: Suspicion, verdict: 'dismissed' | 'mended'): void;
+  stage(stage: 'idle' | 'offIdle'): void;
   finish(): void;
   undo(): void;
 }
@@ -81,6 +82,9 @@ export function useBenchActions(log: JobLog, view: BenchView, signal: Signal): B
     },
     coupled: (coupling, state) => {
       if (propose({ kind: 'coupled', coupling, state })) signal.mark();
+    },
+    stage: (stage) => {
+      if (propose({ kind: 'stage', stage })) signal.mark();
     },
     finish: () => {
       const { probability } = advice.grounds;

@@ -32,6 +32,20 @@ function actionOf(advice: Advice) {
       return { kind: advice.kind, limit: advice.limit };
     case 'suspect':
       return { kind: advice.kind, suspicion: advice.suspicion, probability: advice.suspicionProbability };
+    case 'holdAndRead':
+      return { kind: advice.kind, holdRpm: advice.hold, durationS: advice.duration };
+    case 'offIdle': {
+      const { outcome, spread, tolerance, throat, deviation, adjusters } = advice.finding;
+      return {
+        kind: advice.kind,
+        outcome,
+        spreadKPa: spread,
+        toleranceKPa: tolerance,
+        throat,
+        deviationKPa: deviation,
+        adjusters,
+      };
+    }
     case 'done':
       return { kind: advice.kind };
   }

@@ -8,6 +8,7 @@ import { NoteSchema } from './note';
 import { OpenedSchema } from './opened';
 import { ReachSchema } from './reach';
 import { ReadingSchema } from './reading';
+import { StageSchema } from './stage';
 import { UndoneSchema } from './undone';
 import { VerdictSchema } from './verdict';
 
@@ -19,6 +20,7 @@ export const JobEventSchema = Type.Union([
   NoteSchema,
   CoupledSchema,
   ReachSchema,
+  StageSchema,
   VerdictSchema,
   FinishedSchema,
   UndoneSchema,
@@ -38,6 +40,7 @@ const checkers: { readonly [K in JobEventKind]: (data: unknown) => Checked<JobEv
   note: checkerFor(NoteSchema),
   coupled: checkerFor(CoupledSchema),
   reach: checkerFor(ReachSchema),
+  stage: checkerFor(StageSchema),
   verdict: checkerFor(VerdictSchema),
   finished: checkerFor(FinishedSchema),
   undone: checkerFor(UndoneSchema),

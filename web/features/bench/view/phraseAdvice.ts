@@ -1,4 +1,4 @@
-import type { Advice } from '@amber-needle/core/advice';
+import type { Advice, OffIdleFinding } from '@amber-needle/core/advice';
 import type { Job } from '@amber-needle/core/job';
 import { measured, numeral, percent, speed, withUnit } from '@/words/numbers';
 import { suspicionWords } from '@/words/suspicionWords';
@@ -31,6 +31,17 @@ function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine 
       return turnLine(job, advice);
     case 'couple':
       return coupleLine(job, advice);
+    case 'holdAndRead':
+      return {
+        subject: `Hold ${speed(advice.hold)}`,
+        order: 'steady, then read',
+        expect: [
+          'A difference here with a good idle is linkage or slide, not stops.',
+          'Gearbox in neutral, hands clear of fan, belts and chain. Keep it short: it heats up standing.',
+        ],
+      };
+    case 'offIdle':
+      return offIdleLine(job, advice.finding);
     case 'suspect':
       return suspectLine(job, advice);
     case 'undecided':
@@ -96,6 +107,25 @@ function suspectLine(job: Job, advice: Extract<Advice, { kind: 'suspect' }>): Sa
     subject: name,
     order: test,
     expect: [`${signs} Chance: ${percent(advice.suspicionProbability)}.`, caution],
+  };
+}
+
+function offIdleLine(job: Job, finding: OffIdleFinding): SayLine {
+  const spread = `Spread ${withUnit(finding.spread, 1, 'kPa')}, allowed ${withUnit(finding.tolerance, 1, 'kPa')} off idle.`;
+  if (finding.outcome === 'agrees')
+    return { subject: 'Agree off idle', order: 'back to idle', expect: [spread, 'Linkage and slides open together.'] };
+  const labels = finding.adjusters.map((id) => job.setup.adjusters.find((adjuster) => adjuster.id === id)?.label ?? id);
+  const cause =
+    labels.length > 0
+      ? `Adjust ${labels.join(' or ')}`
+      : 'No rod or cable acts on it: play in its link, or a slide that sticks';
+  return {
+    subject: `Throat ${finding.throat} ${finding.deviation > 0 ? 'late' : 'early'}`,
+    order: labels.length > 0 ? 'adjust its linkage' : 'look at its linkage',
+    expect: [
+      `${withUnit(Math.abs(finding.deviation), 1, 'kPa')} ${finding.deviation > 0 ? 'more' : 'less'} depression than the group. ${cause}.`,
+      `${spread} Engine stopped while you work on the linkage: hot and moving parts.`,
+    ],
   };
 }
 

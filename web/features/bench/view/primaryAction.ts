@@ -1,4 +1,4 @@
-import type { Advice } from '@amber-needle/core/advice';
+import { type Advice, holdRpm } from '@amber-needle/core/advice';
 import type { Job, Suspicion } from '@amber-needle/core/job';
 import type { LiveView } from '@/workers/signalProtocol';
 
@@ -16,6 +16,7 @@ export type PrimaryAction =
     }
   | { readonly do: 'mended'; readonly label: string; readonly suspicion: Suspicion }
   | { readonly do: 'match'; readonly label: string }
+  | { readonly do: 'stage'; readonly label: string; readonly stage: 'idle' | 'offIdle' }
   | { readonly do: 'finish'; readonly label: string }
   | { readonly do: 'blocked'; readonly label: string };
 
@@ -31,11 +32,27 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
       return { do: 'finish', label: 'finish the job' };
     case 'suspect':
       return { do: 'mended', label: 'found it, put it right', suspicion: advice.suspicion };
+    case 'holdAndRead':
+      return heldAction(live, advice.hold, 'take the reading');
+    case 'offIdle':
+      return advice.finding.outcome === 'agrees'
+        ? { do: 'stage', label: 'back to idle', stage: 'idle' }
+        : heldAction(live, holdRpm(job.setup), 'adjusted, read again');
     case 'undecided':
     case 'settle':
     case 'read':
       return readingAction(advice, live);
   }
+}
+
+/** Off idle a reading counts once the engine is held near the speed that was asked for. */
+const NEAR_ENOUGH = 0.85;
+
+function heldAction(live: LiveView | undefined, hold: number, label: string): PrimaryAction {
+  if (live === undefined) return { do: 'type', label: 'type a reading' };
+  const speed = live.now.speed?.speed ?? 0;
+  if (speed < NEAR_ENOUGH * hold) return { do: 'blocked', label: `hold ${hold} rpm` };
+  return live.reading.phase === 'steady' ? { do: 'read', label } : { do: 'blocked', label: 'settling' };
 }
 
 function readingAction(

@@ -105,6 +105,7 @@ function detailOf(belief: Belief, event: JobEvent): string {
       return event.text;
     case 'verdict':
       return suspicionWords(belief.setup, event.suspicion).signs;
+    case 'stage':
     case 'reach':
     case 'coupled':
     case 'finished':

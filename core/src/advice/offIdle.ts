@@ -1,0 +1,56 @@
+import { type Belief, recordedComparison } from '../belief';
+import type { Job } from '../job';
+import { actionOn, concernOf, type Setup } from '../setup';
+import { type KiloPascals, kiloPascals, type Rpm, rpm } from '../units';
+
+/** Speed to hold for the comparison: common practice, no source, is 1500 to 3000 rpm. Ours: about twice the idle, within that. */
+const LEAST_RPM = 1500;
+const MOST_RPM = 3000;
+const TIMES_IDLE = 1.9;
+const ROUND_TO = 100;
+/** Tolerance off idle against that at idle, where the setup does not say. Ours: a linkage is no finer than a stop. */
+const TIMES_TOLERANCE = 1.5;
+
+export function holdRpm({ targets }: Setup): Rpm {
+  const wanted = Math.round((TIMES_IDLE * targets.idleRpm) / ROUND_TO) * ROUND_TO;
+  return rpm(Math.min(MOST_RPM, Math.max(LEAST_RPM, wanted)));
+}
+
+export function offIdleTolerance({ targets }: Setup): KiloPascals {
+  return kiloPascals(targets.offIdleSpreadKPa ?? TIMES_TOLERANCE * targets.spreadKPa);
+}
+
+/** What the comparison at a held speed says of a bank that agrees at idle. */
+export interface OffIdleFinding {
+  readonly outcome: 'agrees' | 'apart';
+  readonly spread: KiloPascals;
+  readonly tolerance: KiloPascals;
+  /** The throat furthest from the group; more depression means that it opens later or less than its sisters. */
+  readonly throat: string;
+  readonly deviation: KiloPascals;
+  /** Cables and rods that act on it. None: the linkage's play, or a slide. */
+  readonly adjusters: readonly string[];
+}
+
+/** Undefined while nothing has been read at the held speed since something was touched. */
+export function offIdleFinding(job: Job, belief: Belief): OffIdleFinding | undefined {
+  const reading = job.offIdleReadings.at(-1);
+  if (reading === undefined || reading.seq < job.touchedAt) return undefined;
+  const known = recordedComparison(belief, reading).filter(({ deviation }) => Number.isFinite(deviation));
+  const [first, ...others] = known;
+  if (first === undefined) return undefined;
+  const depressions = known.map(({ depression }) => depression);
+  const spread = kiloPascals(Math.max(...depressions) - Math.min(...depressions));
+  const worst = others.reduce((most, one) => (Math.abs(one.deviation) > Math.abs(most.deviation) ? one : most), first);
+  const tolerance = offIdleTolerance(job.setup);
+  return {
+    outcome: spread <= tolerance ? 'agrees' : 'apart',
+    spread,
+    tolerance,
+    throat: worst.throat,
+    deviation: kiloPascals(worst.deviation),
+    adjusters: job.setup.adjusters
+      .filter((adjuster) => concernOf(adjuster) === 'linkage' && actionOn(adjuster, worst.throat) !== 0)
+      .map(({ id }) => id),
+  };
+}
