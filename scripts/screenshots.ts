@@ -47,6 +47,32 @@ async function takePracticePictures(page: Page): Promise<void> {
   await picture(page, 'practice-bench');
 }
 
+/** A fault that no screw cures, found by the readings. */
+async function takeSuspicion(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Its bank' }).first().click();
+  await page.getByLabel('Begin from a bank that ships').selectOption('rack4');
+  await page.getByRole('button', { name: 'Screw B', exact: true }).first().click();
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await picture(page, 'bank-builder');
+  await page.goto(`/jobs/${OPEN_JOB}/bench`);
+  await page.keyboard.press('p');
+  await page.getByLabel('Bank').selectOption('rack4');
+  await page.getByLabel('Number of the engine').fill('11');
+  await page.getByLabel('Add a fault').selectOption('Hoses of throats 1 and 2 exchanged');
+  await page.getByRole('button', { name: 'Begin practice' }).click();
+  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await nextAction(page);
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Start engine' }).click();
+  const say = page.getByTestId('say');
+  for (let step = 0; step < 16 && !(await say.textContent())?.includes('exchanged'); step += 1) await followOnce(page);
+  await nextAction(page);
+  await picture(page, 'bench-suspect');
+  await page.keyboard.press('p');
+  await page.getByRole('button', { name: 'End practice' }).click();
+}
+
 async function takePictures(page: Page): Promise<void> {
   await page.goto(`/jobs/${CLOSED_JOB}`);
   await page.locator('figure svg').waitFor();
@@ -84,7 +110,10 @@ try {
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
   const page = await browser.newPage({ baseURL: app, viewport: { width: 1280, height: 800 } });
+  // A drawn bank that is left unsaved asks first.
+  page.on('dialog', (dialog) => void dialog.accept());
   await takePracticePictures(page);
+  await takeSuspicion(page);
   await startStandin(group, app, ['--seed', '7'], { log });
   await takePictures(page);
   await browser.close();

@@ -13,8 +13,10 @@ export function practiceHost(tell: (response: SignalResponse) => void) {
   let bench: PracticeBench | undefined;
   let request = 0;
   let looks = 0;
+  // Stands until the next command: a look at the engine must not wipe it off the screen.
+  let trouble: string | undefined;
 
-  function tellState(trouble?: string) {
+  function tellState() {
     if (bench !== undefined) tell({ kind: 'practice', request, state: bench.state(), faults: bench.faults, trouble });
   }
   return {
@@ -22,6 +24,7 @@ export function practiceHost(tell: (response: SignalResponse) => void) {
       const made = createPracticeBench(begin.setup, begin.choices, PRACTICE_RATE_HZ);
       bench = made;
       request = begin.request;
+      trouble = undefined;
       resume(made, begin);
       tellState();
       return practiceEngine(made, () => {
@@ -30,8 +33,8 @@ export function practiceHost(tell: (response: SignalResponse) => void) {
       });
     },
     carryOut(command: PracticeCommand) {
-      const trouble = bench?.carryOut(command);
-      tellState(trouble);
+      trouble = bench?.carryOut(command);
+      tellState();
     },
     leave() {
       bench = undefined;

@@ -42,7 +42,9 @@ function recorded(seed: number, length: Seconds, before: Seconds) {
   engine.start();
   engine.advance(before);
   const random = seededRandom(seed);
-  const gauges = [0, 1].map(() => createTransducer(random, { ...DEFAULT_TRANSDUCER, offsetSpread: pascals(0) }));
+  const gauges = [0, 1].map(() =>
+    createTransducer(random, { ...DEFAULT_TRANSDUCER, offsetSpread: pascals(0), gainSpread: 0 }),
+  );
   const rows = Array.from({ length: length * 500 }, () => {
     engine.advance(seconds(0.002));
     const { time, runnerPressures, ambient } = engine.sensors();

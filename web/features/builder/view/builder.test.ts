@@ -2,6 +2,7 @@ import { readSetup } from '@amber-needle/core/formats/setup';
 import {
   ARCHETYPES,
   addAdjuster,
+  changeThroat,
   removeCylinder,
   removeThroat,
   screwEffects,
@@ -83,6 +84,13 @@ describe('editing', () => {
         `"throat":"${setup.throats[0]?.id}"`,
       );
     }
+  });
+
+  it('says of an empty list what it lacks', () => {
+    const idle = changeThroat(twin, '1', { feeds: [] });
+    const checked = readSetup(idle);
+    if (checked.outcome === 'valid') throw new Error('a throat that feeds nothing passed');
+    expect(checked.problems.map((problem) => problemText(idle, problem))).toContain('Throat 1: feeds no cylinder');
   });
 
   it('says what is wrong by the part’s name', () => {

@@ -9,13 +9,21 @@ const LISTS: Readonly<Record<string, string>> = {
   pipes: 'Pipe',
 };
 
+/** Lists that may not be empty, as a tuner would say it. */
+const LACKS: Readonly<Record<string, string>> = {
+  feeds: 'feeds no cylinder',
+  acts: 'acts on no throat',
+  joins: 'joins fewer than two throats',
+};
+
 /** A problem with the part it is about called by its name: a path means little to a tuner. */
 export function problemText(setup: Setup, { path, reason }: Problem): string {
-  const [, list = '', place = ''] = path.split('/');
+  const [, list = '', place = '', field = ''] = path.split('/');
   const name = LISTS[list];
   const part = name === undefined ? undefined : partsOf(setup, list)[Number(place)];
   if (name === undefined || part === undefined) return `${path}: ${reason}`;
-  return `${name} ${part.id}: ${reason}`;
+  const isShort = reason.startsWith('must NOT have fewer');
+  return `${name} ${part.id}: ${(isShort ? LACKS[field] : undefined) ?? reason}`;
 }
 
 function partsOf(setup: Setup, list: string): readonly { readonly id: string }[] {
