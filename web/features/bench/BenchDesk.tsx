@@ -46,7 +46,7 @@ export function BenchDesk({ jobId, bench, setup, log }: BenchDeskProps) {
     open: setPanel,
     flip: () => setFlipped(!flipped),
     report: () => router.push(`/jobs/${jobId}`),
-    file: () => fileInput.current?.click(),
+    ...(signal.practice.choices === undefined ? { file: () => fileInput.current?.click() } : {}),
     ...(signal.practice.choices !== undefined || signal.gauge.state === 'none'
       ? { practise: () => setPanel('practice') }
       : {}),

@@ -8,7 +8,8 @@ export interface Doors {
   open(panel: Panel): void;
   flip(): void;
   report(): void;
-  file(): void;
+  /** There while the gauges are real: a practice engine needs no recording. */
+  file?: () => void;
   /** There while no other gauge holds the bench. */
   practise?: () => void;
 }
@@ -25,17 +26,17 @@ export function benchKeys(
   if (!open) return [{ ...main, label: 'see the report', disabled: false, run: doors.report }, undo];
   return [
     { ...main, run: () => runPrimary(action, actions, doors) },
-    { key: 'r', cap: 'R', label: 'read now', run: actions.takeReading },
+    ...(advice.kind === 'suspect' ? [] : [{ key: 'r', cap: 'R', label: 'read now', run: actions.takeReading }]),
     { key: 'o', cap: 'O', label: 'otherwise', run: () => doors.open('otherwise') },
     ...stageKeys(job, advice, actions),
     ...reachKeys(job, advice, actions),
     ...(advice.kind === 'suspect'
-      ? [{ key: 'n', cap: 'N', label: 'nothing found', run: () => actions.verdict(advice.suspicion, 'dismissed') }]
+      ? [{ key: 'n', cap: 'N', label: 'nothing', run: () => actions.verdict(advice.suspicion, 'dismissed') }]
       : []),
     { key: 'w', cap: 'W', label: 'why', run: () => doors.open('why') },
     undo,
     { key: 't', cap: 'T', label: 'type it', run: () => doors.open('type') },
-    { key: 'd', cap: 'D', label: 'trace file', run: doors.file },
+    ...(doors.file === undefined ? [] : [{ key: 'd', cap: 'D', label: 'trace file', run: doors.file }]),
     { key: 'v', cap: 'V', label: 'flip view', run: doors.flip },
     ...(doors.practise === undefined ? [] : [{ key: 'p', cap: 'P', label: 'practise', run: doors.practise }]),
     ...(advice.kind === 'done' ? [] : [{ key: 'f', cap: 'F', label: 'leave as is', run: actions.finish }]),
@@ -47,7 +48,7 @@ function stageKeys(job: BenchView['job'], advice: BenchView['advice'], actions: 
   const key = { key: 'h', cap: 'H' };
   if (job.stage === 'offIdle') return [{ ...key, label: 'back to idle', run: () => actions.stage('idle') }];
   const canCompare = advice.kind === 'done' && job.setup.throats.length > 1;
-  return canCompare ? [{ ...key, label: 'check off idle', run: () => actions.stage('offIdle') }] : [];
+  return canCompare ? [{ ...key, label: 'off idle', run: () => actions.stage('offIdle') }] : [];
 }
 
 /** A screw that cannot be got at is done without; once advice has turned to others, all are asked for again by the same key. */
