@@ -1,4 +1,5 @@
 import type { Matrix } from 'ml-matrix';
+import type { EventOf } from '../job/events';
 import type { Setup } from '../setup';
 import type { KiloPascals } from '../units';
 import type { Direction } from './backlash';
@@ -24,6 +25,8 @@ export interface Belief {
   readonly stage: 'idle' | 'offIdle';
   /** Which way each adjuster was turned last. */
   readonly lastTurned: readonly Direction[];
+  /** The move that no reading has followed yet, and what was believed before it. */
+  readonly pending: { readonly before: Belief; readonly move: EventOf<'move'> } | undefined;
   /** Logarithm of how probable all that was observed is under this belief: what rival explanations are weighed by. */
   readonly logEvidence: number;
   /** How far the last reading as a whole lay from what was expected: squared standard deviations beyond one for each figure read. */

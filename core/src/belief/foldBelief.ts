@@ -45,15 +45,22 @@ export function foldEvent(belief: Belief, event: JobEvent, supposed?: Suspicion)
       return { ...belief, stage: event.stage };
     case 'reading':
       if (belief.stage === 'offIdle') return belief;
-      return foldReading(belief, supposed?.kind === 'exchangedHoses' ? exchanged(event, supposed.throats) : event);
+      return foldReading(
+        belief,
+        supposed?.kind === 'exchangedHoses' ? exchanged(event, supposed.throats) : event,
+        supposed,
+      );
     case 'move':
-      return movedBelief(belief, event, supposed);
+      return {
+        ...movedBelief(belief, event, supposed),
+        pending: { before: { ...belief, pending: undefined }, move: event },
+      };
     case 'check':
-      return foldCheck(belief, event);
+      return { ...foldCheck(belief, event), pending: undefined };
     case 'coupled':
-      return unsettled(belief, CLAMPING);
+      return { ...unsettled(belief, CLAMPING), pending: undefined };
     case 'verdict':
-      return event.verdict === 'mended' ? mendedBelief(belief, event.suspicion) : belief;
+      return { ...(event.verdict === 'mended' ? mendedBelief(belief, event.suspicion) : belief), pending: undefined };
     case 'opened':
     case 'reach':
     case 'note':
@@ -69,9 +76,10 @@ function movedBelief(
   belief: Belief,
   { adjuster, turns: by }: EventOf<'move'>,
   supposed: Suspicion | undefined,
+  nearGain?: number,
 ): Belief {
   if (supposed?.kind === 'deadScrew' && supposed.adjuster === adjuster) return unsettled(belief, RESTING);
-  const moved = moveBelief(belief, adjuster, turns(by));
+  const moved = moveBelief(belief, adjuster, turns(by), nearGain);
   return supposed?.kind === 'restlessStop' ? astray(moved, supposed.throat, RESTLESS) : moved;
 }
 
@@ -82,7 +90,24 @@ function exchanged(reading: Reading, throats: readonly string[]): Reading {
   return { ...reading, channels: reading.channels.map((channel) => ({ ...channel, throat: other(channel.throat) })) };
 }
 
-function foldReading(belief: Belief, reading: Reading): Belief {
+/** A turn whose effect was far from what was thought is propagated again, with slopes at the effect that the reading shows. */
+const TURNS_AGAIN = 2;
+
+function foldReading(belief: Belief, reading: Reading, supposed: Suspicion | undefined): Belief {
+  const first = observedReading(belief, reading);
+  const { pending } = belief;
+  if (pending === undefined) return first;
+  const { before, move } = pending;
+  const index = belief.setup.adjusters.findIndex(({ id }) => id === move.adjuster);
+  const place = layoutOf(belief.setup).gain(index);
+  let after = first;
+  for (let i = 0; i < TURNS_AGAIN && index >= 0; i += 1) {
+    after = observedReading(movedBelief(before, move, supposed, at(after.mean, place)), reading);
+  }
+  return { ...after, surprise: first.surprise, pending: undefined };
+}
+
+function observedReading(belief: Belief, reading: Reading): Belief {
   const ready = wandered(levelled({ ...belief, barometer: kiloPascals(reading.barometerKPa) }, reading));
   const used = reading.channels.flatMap((channel) => {
     const index = belief.setup.throats.findIndex(({ id }) => id === channel.throat);

@@ -26,16 +26,19 @@ const SPEED_BEND = { 2: 1, 4: 0.4 } as const;
  * The belief after a screw was turned. A throttle's open area grows by the same amount for every turn, so a throat that stands further
  * open than the group gains less of its air: with v_i the trim against the group's mean, u_i gains ln(1 + sign exp(gain - v_i) turns),
  * and the speed its share of that; all with the doubt of the hand and of the screw's play.
+ * `nearGain`: the logarithm of the gain to work the slopes out at, where a reading has told it better than the belief before the move.
  * Source of the propagation: Saerkkae (2013), algorithm 5.4, prediction step. The law of the area is ours, for small openings.
  */
-export function moveBelief(belief: Belief, adjusterId: string, by: Turns): Belief {
+export function moveBelief(belief: Belief, adjusterId: string, by: Turns, nearGain?: number): Belief {
   const { setup } = belief;
   const layout = layoutOf(setup);
   const index = setup.adjusters.findIndex(({ id }) => id === adjusterId);
   const adjuster = setup.adjusters[index];
   if (adjuster === undefined) return belief;
   if (concernOf(adjuster) !== 'rest') return unsettled(belief, ELSEWHERE);
-  const gain = Math.exp(at(belief.mean, layout.gain(index)));
+  const known = at(belief.mean, layout.gain(index));
+  const point = nearGain ?? known;
+  const gain = Math.exp(point);
   const reached = reachedBy(adjuster, at(belief.lastTurned, index), by);
   const slopes = Matrix.eye(layout.size);
   const hand = Matrix.zeros(layout.size, 1);
@@ -49,7 +52,8 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns): Belie
     const sign = actionOn(adjuster, throat.id);
     if (sign === 0) return;
     const perTurn = sign * gain * Math.exp(groupTrim(belief, n) - at(belief.mean, layout.trim(i)));
-    const { change, slope } = areaChange(perTurn * reached.turns);
+    const { change: atPoint, slope } = areaChange(perTurn * reached.turns);
+    const change = atPoint + slope * perTurn * reached.turns * (known - point);
     largest = Math.max(largest, Math.abs(change));
     meanChange += change / n;
     // All throats together carry the speed: r gains s x the mean change of trim.

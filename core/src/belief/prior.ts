@@ -72,6 +72,7 @@ export function priorBelief(setup: Setup): Belief {
     barometer: ASSUMED_BAROMETER,
     stage: 'idle',
     lastTurned,
+    pending: undefined,
     logEvidence: 0,
     startle: 0,
     surprise: [],
