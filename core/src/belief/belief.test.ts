@@ -156,6 +156,14 @@ describe('the belief', () => {
     expect(turnToReach(slack, 1, -0.25)).toBeCloseTo(-0.5, 9);
   });
 
+  it('comes to an end on readings that no engine shows, and stays a belief', () => {
+    const wild = [reading({ kPa: [119, -110], rpm: 19_000 }), move('A', 3), reading({ kPa: [-119, 119], rpm: 1 })];
+    const belief = foldBelief(twinWithTwoStops, wild.reduce(append, append(opened, zero(0, 0))));
+    expect(belief.mean.every(Number.isFinite)).toBe(true);
+    expect(belief.covariance.to1DArray().every(Number.isFinite)).toBe(true);
+    expect(Number.isFinite(forecastOf(belief).spread)).toBe(true);
+  });
+
   it('stays wide while the gauges were not zeroed', () => {
     const log = append(opened, reading({ kPa: [40, 41] }));
     expect(forecastOf(foldBelief(twinWithTwoStops, log)).throats[0]?.uncertainty).toBeGreaterThan(0.3);

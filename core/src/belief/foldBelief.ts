@@ -92,6 +92,8 @@ function exchanged(reading: Reading, throats: readonly string[]): Reading {
 
 /** A turn whose effect was far from what was thought is propagated again, with slopes at the effect that the reading shows. */
 const TURNS_AGAIN = 2;
+/** But no further from what was thought than this, log gain: a factor of four and a half. */
+const FURTHEST = 1.5;
 
 function foldReading(belief: Belief, reading: Reading, supposed: Suspicion | undefined): Belief {
   const first = observedReading(belief, reading);
@@ -102,7 +104,10 @@ function foldReading(belief: Belief, reading: Reading, supposed: Suspicion | und
   const place = layoutOf(belief.setup).gain(index);
   let after = first;
   for (let i = 0; i < TURNS_AGAIN && index >= 0; i += 1) {
-    after = observedReading(movedBelief(before, move, supposed, at(after.mean, place)), reading);
+    const shown = at(after.mean, place);
+    const known = at(before.mean, place);
+    const near = Math.min(known + FURTHEST, Math.max(known - FURTHEST, shown));
+    after = observedReading(movedBelief(before, move, supposed, near), reading);
   }
   return { ...after, surprise: first.surprise, pending: undefined };
 }

@@ -1,4 +1,4 @@
-import { CholeskyDecomposition, Matrix, solve } from 'ml-matrix';
+import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { at } from '../sequence';
 import type { Belief } from './belief';
 import type { Observation } from './observation';
@@ -31,18 +31,18 @@ export function updateBelief(
   const noise = Matrix.diag(observations.map(({ variance }) => variance));
   let point = belief.mean;
   let step = kalmanStep(prior, belief.covariance, noise, observations, point);
-  const sigmas = step.innovation.map((v, i) => v / Math.sqrt(step.spread.get(i, i)));
-  for (let i = 1; i < ITERATIONS; i += 1) {
+  const sigmas = step?.innovation.map((v, i) => v / Math.sqrt(step?.spread.get(i, i) ?? 1));
+  for (let i = 1; i < ITERATIONS && step !== undefined; i += 1) {
     point = step.mean;
     step = kalmanStep(prior, belief.covariance, noise, observations, point);
   }
-  const keep = Matrix.sub(Matrix.eye(point.length), step.gain.mmul(step.slopes));
-  if (!step.mean.every(Number.isFinite)) {
+  if (step === undefined || sigmas === undefined) {
     const far = observations.map(() => FAR_SIGMAS);
     return { ...RAN_AWAY, mean: belief.mean, covariance: belief.covariance, sigmas: far };
   }
+  const keep = Matrix.sub(Matrix.eye(point.length), step.gain.mmul(step.slopes));
   // At the point found, not where it started: Laplace's approximation, for a screw that does thrice what was thought is no miracle.
-  const likelihood = likelihoodOf(symmetric(step.spread), step.innovation);
+  const likelihood = likelihoodOf(step.factor, step.innovation);
   const covariance = Matrix.add(
     keep.mmul(belief.covariance).mmul(keep.transpose()),
     step.gain.mmul(noise).mmul(step.gain.transpose()),
@@ -50,6 +50,7 @@ export function updateBelief(
   return { mean: step.mean, covariance: symmetric(covariance), ...likelihood, sigmas };
 }
 
+/** One step from a point; undefined where the point's own forecast is no number, or the spread of the forecasts is no covariance. */
 function kalmanStep(
   prior: Matrix,
   covariance: Matrix,
@@ -64,15 +65,18 @@ function kalmanStep(
     Matrix.columnVector(observations.map(({ observed }, i) => observed - at(forecasts, i).value)),
     slopes.mmul(away),
   );
-  const spread = Matrix.add(slopes.mmul(covariance).mmul(slopes.transpose()), noise);
-  const gain = solve(spread, slopes.mmul(covariance)).transpose();
+  const spread = symmetric(Matrix.add(slopes.mmul(covariance).mmul(slopes.transpose()), noise));
+  if (!spread.to1DArray().every(Number.isFinite) || !innovation.to1DArray().every(Number.isFinite)) return undefined;
+  const factor = new CholeskyDecomposition(spread);
+  if (!factor.isPositiveDefinite()) return undefined;
+  const gain = factor.solve(slopes.mmul(covariance)).transpose();
   const mean = Matrix.add(prior, gain.mmul(innovation)).to1DArray();
-  return { mean, gain, slopes, spread, innovation: innovation.to1DArray() };
+  if (!mean.every(Number.isFinite)) return undefined;
+  return { mean, gain, slopes, spread, factor, innovation: innovation.to1DArray() };
 }
 
 /** Of a centred normal density: its logarithm, and the squared distance. */
-function likelihoodOf(covariance: Matrix, away: readonly number[]) {
-  const factor = new CholeskyDecomposition(covariance);
+function likelihoodOf(factor: CholeskyDecomposition, away: readonly number[]) {
   const vector = Matrix.columnVector([...away]);
   const squaredDistance = vector.dot(factor.solve(vector));
   const logDeterminant = 2 * factor.lowerTriangularMatrix.diagonal().reduce((sum, d) => sum + Math.log(d), 0);
