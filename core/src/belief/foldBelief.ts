@@ -98,7 +98,8 @@ const FURTHEST = 1.5;
 function foldReading(belief: Belief, reading: Reading, supposed: Suspicion | undefined): Belief {
   const first = observedReading(belief, reading);
   const { pending } = belief;
-  if (pending === undefined) return first;
+  // What came as foreseen needs no second look.
+  if (pending === undefined || first.startle <= 0) return { ...first, pending: undefined };
   const { before, move } = pending;
   const index = belief.setup.adjusters.findIndex(({ id }) => id === move.adjuster);
   const place = layoutOf(belief.setup).gain(index);
