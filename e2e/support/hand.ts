@@ -6,6 +6,11 @@ const mainKey = (page: Page) => page.locator('[aria-keyshortcuts="Space"]');
 
 /** Waits until the big key can be pressed and says what it would do and what the say line asks for. */
 export async function nextAction(page: Page): Promise<{ readonly label: string; readonly say: string }> {
+  await expect(mainKey(page)).toHaveText(/./);
+  await expect(async () => {
+    if (/waits for the (tee|hoses)/.test(await mainKey(page).innerText())) await moveHoses(page);
+    await expect(mainKey(page)).toBeEnabled({ timeout: 1000 });
+  }).toPass({ timeout: 60_000 });
   await expect(mainKey(page)).toBeEnabled({ timeout: 40_000 });
   const label = (await mainKey(page).innerText()).replace(/^Space\s*/, '').trim();
   const say = (await page.getByTestId('say').innerText()).replace(/\s*\n\s*/, ' / ');
@@ -18,8 +23,6 @@ export async function followOnce(page: Page): Promise<string> {
   if (label === 'turned it') await turnAsSaid(page, say);
   if (label === 'clamped it') await page.getByRole('button', { name: 'Tighten clamp' }).click();
   if (label === 'loosened it') await page.getByRole('button', { name: 'Loosen clamp' }).click();
-  if (label === 'match the gauges') await page.getByRole('button', { name: 'Tee the hoses' }).click();
-  if (say.startsWith('Hoses back')) await hosesBack(page);
   if (label === 'take the reading') await takeReading(page);
   else if (label !== 'finish the job') {
     await expect(mainKey(page)).toBeEnabled({ timeout: 40_000 });
@@ -29,10 +32,11 @@ export async function followOnce(page: Page): Promise<string> {
   return label;
 }
 
-/** The reading after matching is for hoses that are back on their own throats. */
-async function hosesBack(page: Page): Promise<void> {
-  const back = page.getByRole('button', { name: 'Hoses back' });
-  if (await back.isVisible()) await back.click();
+/** A key that waits for the hoses is helped along: they are teed, or put back, and what was seen before no longer counts. */
+async function moveHoses(page: Page): Promise<void> {
+  const name = (await mainKey(page).innerText()).includes('for the tee') ? 'Tee the hoses' : 'Hoses back';
+  await page.getByRole('button', { name }).click();
+  await expect(mainKey(page)).toContainText(/settling|waits for the engine/);
 }
 
 /** Presses until a reading is saved: the signal may begin to settle again just before the press, and then nothing is taken. */

@@ -29,12 +29,13 @@ const STARTLED = 1;
  */
 export function weighFaults(job: Job, log: readonly JobEvent[]): readonly Weighed[] {
   const events = effectiveEvents(log);
-  const from = events.findLastIndex((event) => event.kind === 'verdict' && event.verdict === 'mended') + 1;
+  const from = events.findLastIndex(({ kind }) => kind === 'verdict') + 1;
+  const mended = events.some((event) => event.kind === 'verdict' && event.verdict === 'mended');
   const start = foldOn(priorBelief(job.setup), events.slice(0, from)).belief;
   const rest = events.slice(from);
   const sound = foldOn(start, rest);
   if (!rest.some(({ kind }) => kind === 'reading')) return [];
-  const found = from === 0 && job.gaugesZeroed ? foundEvidence(job, sound.belief) : () => 0;
+  const found = !mended && job.gaugesZeroed ? foundEvidence(job, sound.belief) : () => 0;
   const gainOver = (suspicion: Suspicion) =>
     foldOn(start, rest, suspicion).belief.logEvidence - sound.belief.logEvidence;
   const answers = (sound.startled ? answerRivals(job.setup, rest) : []).map((suspicion) => ({

@@ -39,7 +39,7 @@ export function BenchDesk({ jobId, bench, setup, log }: BenchDeskProps) {
   const control = usePracticeControl(bench, signal);
   const phase = signal.live?.reading.phase;
   const known = useMemo(() => jobView(log.events, phase), [log.events, phase]);
-  const view = benchView(known, signal.live, signal.listening);
+  const view = benchView(known, signal.live, signal.listening, control?.state.teed);
   const { job, phrase, advice } = view;
   const actions = useBenchActions(log, view, signal);
   const keys = benchKeys(view, actions, {

@@ -45,8 +45,8 @@ function useRemotePractice(bench: string, enabled: boolean, mark: () => void): P
   const ask = useCallback(
     async (command?: PracticeCommand) => {
       const answer = await practice(bench, command);
-      if (answer.outcome === 'done') setState(answer.state);
       if (movesHoses(command)) mark();
+      if (answer.outcome === 'done') setState(answer.state);
       setTrouble(answer.outcome === 'done' ? undefined : answer.reason);
     },
     [bench, mark],

@@ -62,11 +62,11 @@ export interface BenchView extends JobView {
 }
 
 /** `listening`: it is not known yet whether a gauge sends. Until it is, nothing is asked for that a gauge would make needless. */
-export function benchView(view: JobView, live: LiveView | undefined, listening = false): BenchView {
+export function benchView(view: JobView, live: LiveView | undefined, listening = false, teed?: boolean): BenchView {
   const { job, belief, advice } = view;
   const needles =
     live !== undefined ? liveNeedles(belief, live) : job.readings.length > 0 ? believedComparison(belief) : [];
-  const action = primaryAction(job, advice, live);
+  const action = hosesAction(advice, teed) ?? primaryAction(job, advice, live);
   const waits = listening && action.do === 'type';
   return {
     ...view,
@@ -78,6 +78,13 @@ export function benchView(view: JobView, live: LiveView | undefined, listening =
     advised: advice.kind === 'turn' ? advice.adjuster : advice.kind === 'couple' ? advice.coupling : undefined,
     speedRpm: live?.now.speed?.speed,
   };
+}
+
+/** A practice engine tells where its hoses are: nothing is read of the wrong throat. Of a real one only the person knows. */
+function hosesAction(advice: Advice, teed: boolean | undefined): PrimaryAction | undefined {
+  const matching = advice.kind === 'read' && advice.purpose === 'matchGauges';
+  if (teed === undefined || teed === matching) return undefined;
+  return { do: 'blocked', label: teed ? 'waits for the hoses' : 'waits for the tee' };
 }
 
 /** Before a move: where it should land. After it, until the next reading: where it should have landed. */
