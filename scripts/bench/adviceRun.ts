@@ -16,8 +16,9 @@ export interface JobResult {
   readonly outcome: string;
   readonly moves: number;
   readonly readings: number;
-  readonly wrongWay: number;
-  readonly claimed: number;
+  /** Of the advice alone: other rules claim nothing, and their turns were not followed. */
+  readonly wrongWay: number | null;
+  readonly claimed: number | null;
   readonly withinTolerance: boolean;
   readonly withinBand: boolean;
   readonly spreadShare: number;
@@ -42,15 +43,15 @@ function run(setup: Setup, method: string, seed: number): JobResult {
   return { ...judged(setup, chase(setup, { seed, ...engine })), method, name, seed };
 }
 
-function judged(setup: Setup, { depressionsKPa, rpm, moves, readings, outcome, wrongWay }: Chased) {
+function judged(setup: Setup, { depressionsKPa, rpm, moves, readings, outcome }: Chased) {
   const { spreadKPa, idleRpm, idleBandRpm } = setup.targets;
   const spread = Math.max(...depressionsKPa) - Math.min(...depressionsKPa);
   return {
     outcome,
     moves,
     readings,
-    wrongWay,
-    claimed: Number.NaN,
+    wrongWay: null,
+    claimed: null,
     withinTolerance: spread <= spreadKPa,
     withinBand: Math.abs(rpm - idleRpm) <= idleBandRpm,
     spreadShare: spread / spreadKPa,
@@ -80,8 +81,8 @@ function advised(setup: Setup, seed: number, engine: { found: 'farOff'; faults: 
       rpm: truth.speed,
       moves: kinds('move'),
       readings: kinds('reading'),
-      wrongWay: turnsAway(events),
     }),
+    wrongWay: turnsAway(events),
     method: 'advice',
     name,
     seed,

@@ -38,14 +38,8 @@ function row(name: string, method: string, jobs: readonly JobResult[]): string {
       jobs.map(({ readings }) => readings),
       0.5,
     ),
-    percent(
-      jobs.reduce((sum, { wrongWay }) => sum + wrongWay, 0),
-      turnsMade,
-    ),
-    percent(
-      done.reduce((sum, { claimed }) => sum + (claimed ?? 0), 0),
-      done.length,
-    ),
+    percent(sumOf(jobs.map(({ wrongWay }) => wrongWay)), turnsMade),
+    percent(sumOf(done.map(({ claimed }) => claimed)), done.length),
     (['named', 'kind', 'other'] as const)
       .map((as) => percent(jobs.filter(({ suspected }) => suspected === as).length, jobs.length))
       .join(', '),
@@ -57,8 +51,13 @@ function row(name: string, method: string, jobs: readonly JobResult[]): string {
   return `| ${cells.join(' | ')} |\n`;
 }
 
+/** Nothing where a figure was not taken. */
+function sumOf(figures: readonly (number | null)[]): number {
+  return figures.reduce<number>((sum, figure) => (figure === null ? Number.NaN : sum + figure), 0);
+}
+
 function percent(n: number, of: number): string {
-  return of === 0 ? '-' : `${((100 * n) / of).toFixed(1)} %`;
+  return of === 0 || Number.isNaN(n) ? '-' : `${((100 * n) / of).toFixed(1)} %`;
 }
 
 function quantile(values: readonly number[], share: number): number {

@@ -13,8 +13,6 @@ export interface Chased {
   readonly rpm: number;
   readonly moves: number;
   readonly readings: number;
-  /** Moves that took the truth further from its targets. */
-  readonly wrongWay: number;
 }
 
 const MOST_MOVES = 40;
@@ -33,7 +31,7 @@ function turnBy(bench: TrialBench, { id }: Adjuster, wanted: number): boolean {
 function chased(bench: TrialBench, outcome: string, moves: number, readings: number): Chased {
   bench.wait(seconds(6));
   const { depressions, speed } = bench.engine.truth();
-  return { outcome, depressionsKPa: depressions.map((d) => d / 1000), rpm: speed, moves, readings, wrongWay: 0 };
+  return { outcome, depressionsKPa: depressions.map((d) => d / 1000), rpm: speed, moves, readings };
 }
 
 function startedBench(setup: Setup, options: EngineOptions): { bench: TrialBench; offsetsKPa: readonly number[] } {
@@ -176,7 +174,6 @@ export function oracle(setup: Setup, options: EngineOptions): Chased {
   const gains = trueGains(setup, options);
   const job = foldJob([{ kind: 'opened', id: '', seq: 1, at: '', machine: 'Oracle', complaint: '', setup }]);
   if (job === undefined) throw new Error('the job was opened');
-  const positions: Record<string, number> = {};
   for (let moves = 0; moves < MOST_MOVES; moves += 1) {
     const { depressions, speed } = bench.engine.truth();
     const kPa = depressions.map((d) => d / 1000);
@@ -186,7 +183,6 @@ export function oracle(setup: Setup, options: EngineOptions): Chased {
     const known = knownBelief(setup, kPa, speed, gains);
     const { best } = planMoves({ ...job, positions: bench.engine.positions() }, known, 1);
     if (best === undefined || !turnBy(bench, best.adjuster, best.turns)) return chased(bench, 'stuck', moves, 0);
-    positions[best.adjuster.id] = (positions[best.adjuster.id] ?? 0) + best.turns;
   }
   return chased(bench, 'givenUp', MOST_MOVES, 0);
 }

@@ -15,13 +15,8 @@ export interface FineMove extends Omit<PlannedMove, 'movesAfter'> {
 }
 
 /** The small move that leaves the best chance that every target holds. */
-export function bestFineMove(
-  job: Job,
-  belief: Belief,
-  seed: number,
-  notTo?: ReadonlySet<string>,
-): FineMove | undefined {
-  const moves = freeScrews(job, notTo).flatMap((adjuster) => {
+export function bestFineMove(job: Job, belief: Belief, seed: number): FineMove | undefined {
+  const moves = freeScrews(job).flatMap((adjuster) => {
     const room = roomOf(job, adjuster);
     return Array.from({ length: 2 * MOST_STEPS + 1 }, (_, i) => turns((i - MOST_STEPS) * TURN_STEP))
       .filter((by) => by !== 0 && by <= room.in && -by <= room.out)

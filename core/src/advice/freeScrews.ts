@@ -3,13 +3,9 @@ import { type Adjuster, actionOn, concernOf } from '../setup';
 import { TURN_STEP, type Turns, turns } from '../units';
 
 /** Screws that the next move may use: those that set where throttles rest, are within reach, and are not held by a clamped coupling. */
-export function freeScrews(job: Job, notTo: ReadonlySet<string> = new Set()): readonly Adjuster[] {
+export function freeScrews(job: Job): readonly Adjuster[] {
   return job.setup.adjusters.filter(
-    (adjuster) =>
-      concernOf(adjuster) === 'rest' &&
-      isFree(job, adjuster) &&
-      !job.outOfReach.includes(adjuster.id) &&
-      !notTo.has(adjuster.id),
+    (adjuster) => concernOf(adjuster) === 'rest' && isFree(job, adjuster) && !job.outOfReach.includes(adjuster.id),
   );
 }
 

@@ -6,7 +6,7 @@ import type { ScrewSet } from './screwSets';
  * scratch space reused.
  */
 export interface Outlook {
-  /** Expected moves from this error vector on. `rest` fills in the best first use of screws where it is asked for. */
+  /** Expected moves from this error vector on; `best` then holds the set that needs them. */
   moves(errors: Float64Array, state: StateGains, doubts: Float64Array): number;
   /** The set that `moves` found best last, and how far each of its screws goes (log airflow). */
   readonly best: { set: ScrewSet | undefined; readonly movement: Float64Array };

@@ -47,8 +47,8 @@ const QUANTILES = [0.1, 0.3, 0.5, 0.7, 0.9];
  * it is turned, not which way it moves the bank); a first move is worth what it leaves to do, on the mean of all states. A state's own
  * gain is not known to the hand, so a first move that is right for one state is wrong for another: that sizes it with care.
  */
-export function planMoves(job: Job, belief: Belief, seed: number, notTo?: ReadonlySet<string>): MovePlan {
-  const screws = freeScrews(job, notTo);
+export function planMoves(job: Job, belief: Belief, seed: number): MovePlan {
+  const screws = freeScrews(job);
   const scale = targetScale(belief);
   const directions = screws.map((adjuster) => directionOf(belief, adjuster, scale));
   const dimensions = belief.setup.throats.length + 1;

@@ -7,7 +7,7 @@ const B = 2.4 / 1.4;
 const CRITICAL = (2 / 2.4) ** 3.5;
 /** Closer to the barometer than this nothing can be told from a depression. */
 const MOST = 0.998;
-/** Newton steps from the group's own pressure; the fourth changes nothing in the sixth digit within the barometer. */
+/** Newton steps from the group's own pressure. Ours. */
 const STEPS = 6;
 
 /**

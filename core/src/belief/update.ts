@@ -3,7 +3,7 @@ import { at } from '../sequence';
 import type { Belief } from './belief';
 import type { Observation } from './observation';
 
-/** Relinearisations of one update. Ours: for any start within the prior the last changes nothing in the sixth digit. */
+/** Linearisations of one update. Ours. */
 const ITERATIONS = 4;
 
 export interface Updated {

@@ -4,6 +4,7 @@ import { foldBelief } from '../belief';
 import { type Bare, foldJob, type JobEvent } from '../job';
 import { ARCHETYPES, type Setup } from '../setup';
 import { append, move, zero } from '../testing/jobs';
+import { foundEvidence } from './foundEvidence';
 import { weighFaults } from './weighFaults';
 
 function begun(setup: Setup): readonly JobEvent[] {
@@ -77,9 +78,12 @@ describe('suspicions', () => {
   it('take two throats of one shaft that stand apart for exchanged hoses', () => {
     const six = ARCHETYPES.sideDraughtSix;
     const log = append(begun(six), shows(six, [50, 44, 50.3, 44.2, 47, 47.1]));
-    const [most] = weigh(log);
-    // Hoses 2 and 3 exchanged: both of the first carburetor at 50, both of the second at 44. Before a move nothing else speaks.
-    expect(most?.suspicion).not.toMatchObject({ kind: 'deadScrew' });
+    const job = foldJob(log);
+    if (job === undefined) throw new Error('the log was opened');
+    const evidence = foundEvidence(job, foldBelief(six, log));
+    // Hoses 2 and 3 exchanged: both of the first carburetor at 50, both of the second at 44.
+    expect(evidence({ kind: 'exchangedHoses', throats: ['2', '3'] })).toBeGreaterThan(2);
+    expect(evidence({ kind: 'exchangedHoses', throats: ['1', '2'] })).toBeCloseTo(0, 9);
   });
 
   it('are not raised again once they were dismissed, and start afresh once they were mended', () => {
