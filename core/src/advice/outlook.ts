@@ -66,9 +66,11 @@ export function createOutlook(
     return worst <= 1 ? 0 : worst - 1;
   }
 
-  function cost(set: ScrewSet, errors: Float64Array, state: StateGains, doubts: Float64Array): number {
+  /** Moves that a set needs, as far as that is below `least`. */
+  function cost(set: ScrewSet, errors: Float64Array, state: StateGains, doubts: Float64Array, least: number): number {
     const short = shortfall(set, errors, state.speedAllowed);
     let sum = short === 0 ? 0 : fallsShort + SHORT_BY_ONE * Math.min(MOST_SHORT, short);
+    if (sum + set.screws.length >= least) return least;
     let missing = 0;
     if (set.screws.length > 0) product(set.solve, errors, movement);
     set.screws.forEach((screw, k) => {
@@ -87,7 +89,7 @@ export function createOutlook(
       let least = Number.POSITIVE_INFINITY;
       for (const set of sets) {
         if (set.screws.length >= least) break;
-        const sum = cost(set, errors, state, doubts);
+        const sum = cost(set, errors, state, doubts, least);
         if (sum >= least) continue;
         least = sum;
         best.set = set;

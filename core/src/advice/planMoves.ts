@@ -26,6 +26,9 @@ export interface MovePlan {
 
 /** States that a plan is weighed on. Ours: fewer sway the choice, more cost time. */
 const DRAWS = 40;
+/** All moves run over so many of the states first, and so many of the moves over all. Ours: halves the time. */
+const FIRST_HEAT = 12;
+const FINALISTS = 8;
 /** One advice asks for no more than this. Ours: past a turn nobody trusts a first guess; once the screw is known it may be more. */
 const LARGEST_MOVE = turns(1);
 const LARGEST_KNOWN_MOVE = turns(2);
@@ -65,17 +68,32 @@ export function planMoves(job: Job, belief: Belief, seed: number): MovePlan {
     );
   };
   const { movesNow, wanted } = hindsight({ outlook, states, doubts, lean, stands });
-  const moves = screws.flatMap((adjuster, index) =>
-    sizesToTry(job, belief, adjuster, at(wanted, index)).map((by): PlannedMove => {
-      const context = { belief, screws, index, signs: at(signs, index), scale, states, doubts, outlook };
-      return { adjuster, turns: by, movesAfter: prospects(context, by) };
-    }),
-  );
-  const best = moves.reduce<PlannedMove | undefined>(
-    (least, move) => (least === undefined || move.movesAfter < least.movesAfter ? move : least),
-    undefined,
+  const candidates = screws.flatMap((adjuster, index) => {
+    const context = { belief, screws, index, signs: at(signs, index), scale, doubts, outlook };
+    return sizesToTry(job, belief, adjuster, at(wanted, index)).map((by) => ({
+      adjuster,
+      turns: by,
+      movesAfter: (some: readonly PossibleState[]) => prospects({ ...context, states: some }, by),
+    }));
+  });
+  const ahead = leastBy(candidates, ({ movesAfter }) => movesAfter(states.slice(0, FIRST_HEAT)), FINALISTS);
+  const [best] = leastBy(
+    ahead.map(
+      ({ adjuster, turns: by, movesAfter }): PlannedMove => ({ adjuster, turns: by, movesAfter: movesAfter(states) }),
+    ),
+    ({ movesAfter }) => movesAfter,
+    1,
   );
   return { movesNow, best };
+}
+
+/** The few of these that have the least of something, least first. */
+function leastBy<T>(items: readonly T[], amount: (item: T) => number, few: number): readonly T[] {
+  return items
+    .map((item) => ({ item, amount: amount(item) }))
+    .sort((a, b) => a.amount - b.amount)
+    .slice(0, few)
+    .map(({ item }) => item);
 }
 
 interface PossibleState {

@@ -33,7 +33,7 @@ export function targetScale(belief: Belief): TargetScale {
 }
 
 /** The vector of one state, and how large its last part may be (a state whose speed follows less allows more). */
-export function errorsOf(belief: Belief, state: readonly number[], scale: TargetScale) {
+export function errorsOf(belief: Belief, state: ArrayLike<number>, scale: TargetScale) {
   const layout = layoutOf(belief.setup);
   const throats = belief.setup.throats.length;
   let mean = 0;

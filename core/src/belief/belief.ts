@@ -48,10 +48,15 @@ export interface Layout {
   readonly evening: number;
 }
 
-export function layoutOf({ throats, adjusters }: Setup): Layout {
-  const t = throats.length;
-  const a = adjusters.length;
-  return {
+const layouts = new WeakMap<Setup, Layout>();
+
+/** The layout of a bank's state: the same object for the same setup, for the innermost loops ask for it. */
+export function layoutOf(setup: Setup): Layout {
+  const known = layouts.get(setup);
+  if (known !== undefined) return known;
+  const t = setup.throats.length;
+  const a = setup.adjusters.length;
+  const layout: Layout = {
     size: 3 * t + a + 4,
     trim: (throat) => throat,
     gain: (adjuster) => t + adjuster,
@@ -62,4 +67,6 @@ export function layoutOf({ throats, adjusters }: Setup): Layout {
     speedSlope: 3 * t + a + 2,
     evening: 3 * t + a + 3,
   };
+  layouts.set(setup, layout);
+  return layout;
 }

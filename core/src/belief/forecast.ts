@@ -3,6 +3,7 @@ import type { Random } from '../random';
 import { at } from '../sequence';
 import { type KiloPascals, kiloPascals, type Rpm, rpm } from '../units';
 import { type Belief, layoutOf } from './belief';
+import { runnerLogPressure } from './contrast';
 import { drawStates } from './drawStates';
 import { runnerPressureKPa } from './observation';
 
@@ -76,11 +77,23 @@ function quadratic(matrix: Matrix, vector: readonly number[]): number {
  */
 export function drawOutcomes(belief: Belief, count: number, random: Random) {
   const layout = layoutOf(belief.setup);
-  return drawStates(belief, count, random).map((state) => {
-    const pressures = belief.setup.throats.map((_, i) => runnerPressureKPa(belief, state, i).pressure);
-    return {
-      spreadKPa: Math.max(...pressures) - Math.min(...pressures),
-      speedRpm: Math.exp(at(state, layout.speed)),
-    };
+  const n = belief.setup.throats.length;
+  const trims = belief.setup.throats.map((_, i) => layout.trim(i));
+  const places = [...trims, layout.level, layout.evening, layout.speed];
+  return drawStates(belief, count, random, places).map((state) => {
+    let sum = 0;
+    let low = Number.POSITIVE_INFINITY;
+    let high = Number.NEGATIVE_INFINITY;
+    for (let i = 0; i < n; i += 1) {
+      const trim = at(state, i);
+      sum += trim;
+      low = Math.min(low, trim);
+      high = Math.max(high, trim);
+    }
+    // Pressure rises with the trim: the outermost throats are the outermost pressures.
+    const group = { level: at(state, n), evening: at(state, n + 1) };
+    const pressureOf = (trim: number) =>
+      Math.exp(runnerLogPressure(belief.barometer, group, trim - sum / n).logPressure);
+    return { spreadKPa: pressureOf(high) - pressureOf(low), speedRpm: Math.exp(at(state, n + 2)) };
   });
 }

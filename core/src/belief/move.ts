@@ -40,12 +40,16 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns, nearGa
   const point = nearGain ?? known;
   const gain = Math.exp(point);
   const reached = reachedBy(adjuster, at(belief.lastTurned, index), by);
-  const slopes = Matrix.eye(layout.size);
-  const hand = Matrix.zeros(layout.size, 1);
+  const slopes = new Map<number, Float64Array>();
+  const hand = new Float64Array(layout.size);
   const mean = [...belief.mean];
   const n = setup.throats.length;
   const speedSlope = at(mean, layout.speedSlope);
-  const add = (row: number, column: number, value: number) => slopes.set(row, column, slopes.get(row, column) + value);
+  const add = (row: number, column: number, value: number) => {
+    const slope = slopes.get(row) ?? new Float64Array(layout.size);
+    slope[column] = (slope[column] ?? 0) + value;
+    slopes.set(row, slope);
+  };
   let largest = 0;
   let meanChange = 0;
   setup.throats.forEach((throat, i) => {
@@ -62,19 +66,42 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns, nearGa
       add(row, layout.gain(index), share * slope * perTurn * reached.turns);
       for (let k = 0; k < n; k += 1)
         add(row, layout.trim(k), share * slope * perTurn * reached.turns * (1 / n - (k === i ? 1 : 0)));
-      hand.set(row, 0, hand.get(row, 0) + share * slope * perTurn);
+      hand[row] = at(hand, row) + share * slope * perTurn;
     }
     add(layout.speed, layout.speedSlope, change / n);
   });
   const handVariance = HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2 + reached.doubt ** 2;
-  const covariance = slopes.mmul(belief.covariance).mmul(slopes.transpose());
-  covariance.add(Matrix.mul(hand.mmul(hand.transpose()), handVariance));
+  const covariance = propagated(belief.covariance, slopes);
+  const column = Matrix.columnVector(hand);
+  covariance.add(column.mmul(column.transpose()).mul(handVariance));
   const widen = (place: number, variance: number) =>
     covariance.set(place, place, covariance.get(place, place) + variance);
   widen(layout.gain(index), GAIN_WANDER ** 2 + (GAIN_BEND * largest) ** 2);
   widen(layout.speed, (SPEED_BEND[setup.engine.strokes] * meanChange) ** 2);
   const lastTurned = belief.lastTurned.map((last, j) => (j === index ? directionOf(by) : last));
   return unsettled({ ...belief, mean, lastTurned, covariance: symmetric(covariance) }, RESTING);
+}
+
+/** (I + E) P (I + E)', where only the rows of E that a move fills are given: the others leave P as it is. */
+function propagated(covariance: Matrix, slopes: ReadonlyMap<number, Float64Array>): Matrix {
+  const n = covariance.rows;
+  const left = covariance.clone();
+  for (const [row, slope] of slopes) {
+    for (let k = 0; k < n; k += 1) {
+      const share = at(slope, k);
+      if (share === 0) continue;
+      for (let j = 0; j < n; j += 1) left.set(row, j, left.get(row, j) + share * covariance.get(k, j));
+    }
+  }
+  const both = left.clone();
+  for (const [row, slope] of slopes) {
+    for (let k = 0; k < n; k += 1) {
+      const share = at(slope, k);
+      if (share === 0) continue;
+      for (let i = 0; i < n; i += 1) both.set(i, row, both.get(i, row) + share * left.get(i, k));
+    }
+  }
+  return both;
 }
 
 /** No move is believed to shut more than this share of a throat's air. */

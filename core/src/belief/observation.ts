@@ -1,6 +1,6 @@
 import { at } from '../sequence';
 import { type Belief, type Layout, layoutOf } from './belief';
-import { runnerLogPressure } from './contrast';
+import { groupState, runnerLogPressure } from './contrast';
 
 /** One number that an instrument showed, as a function of the state. */
 export interface Observation {
@@ -19,7 +19,7 @@ export function depressionObservation(belief: Belief, throat: number, shownKPa: 
     predict(mean) {
       const n = belief.setup.throats.length;
       const apart = at(mean, layout.trim(throat)) - meanTrim(mean, layout, n);
-      const runner = runnerLogPressure(belief.barometer, mean, layout, apart);
+      const runner = runnerLogPressure(belief.barometer, groupState(mean, layout), apart);
       const pressure = Math.exp(runner.logPressure);
       const gauge = 1 + at(mean, layout.gaugeGain(throat));
       const shown = -gauge * pressure;
@@ -81,7 +81,7 @@ function meanTrim(mean: readonly number[], layout: Layout, throats: number): num
 export function runnerPressureKPa({ barometer, setup }: Belief, mean: readonly number[], throat: number) {
   const layout = layoutOf(setup);
   const apart = at(mean, layout.trim(throat)) - meanTrim(mean, layout, setup.throats.length);
-  const { logPressure, slopeByApart } = runnerLogPressure(barometer, mean, layout, apart);
+  const { logPressure, slopeByApart } = runnerLogPressure(barometer, groupState(mean, layout), apart);
   const pressure = Math.exp(logPressure);
   return { pressure, slope: pressure * slopeByApart };
 }

@@ -3,8 +3,9 @@ import { at } from '../sequence';
 import type { Belief } from './belief';
 import type { Observation } from './observation';
 
-/** Linearisations of one update. Ours. */
+/** Linearisations of one update, at most; and a step that is close enough to the last, in the state's own units. Ours. */
 const ITERATIONS = 4;
+const CLOSE = 1e-5;
 
 export interface Updated {
   readonly mean: readonly number[];
@@ -32,7 +33,7 @@ export function updateBelief(
   let point = belief.mean;
   let step = kalmanStep(prior, belief.covariance, noise, observations, point);
   const sigmas = step?.innovation.map((v, i) => v / Math.sqrt(step?.spread.get(i, i) ?? 1));
-  for (let i = 1; i < ITERATIONS && step !== undefined; i += 1) {
+  for (let i = 1; i < ITERATIONS && step !== undefined && !isClose(step.mean, point); i += 1) {
     point = step.mean;
     step = kalmanStep(prior, belief.covariance, noise, observations, point);
   }
@@ -40,15 +41,24 @@ export function updateBelief(
     const far = observations.map(() => FAR_SIGMAS);
     return { ...RAN_AWAY, mean: belief.mean, covariance: belief.covariance, sigmas: far };
   }
-  const keep = Matrix.sub(Matrix.eye(point.length), step.gain.mmul(step.slopes));
   // At the point found, not where it started: Laplace's approximation, for a screw that does thrice what was thought is no miracle.
   const likelihood = likelihoodOf(step.factor, step.innovation);
-  const covariance = Matrix.add(
-    keep.mmul(belief.covariance).mmul(keep.transpose()),
-    step.gain.mmul(noise).mmul(step.gain.transpose()),
-  );
-  return { mean: step.mean, covariance: symmetric(covariance), ...likelihood, sigmas };
+  return { mean: step.mean, covariance: josephForm(belief.covariance, noise, step), ...likelihood, sigmas };
 }
+
+/** (I - K H) P (I - K H)' + K R K', multiplied out so that no product is larger than state by observations. */
+function josephForm(covariance: Matrix, noise: Matrix, { gain, slopes, crossed }: Step): Matrix {
+  const across = gain.transpose();
+  const kept = Matrix.sub(covariance, gain.mmul(crossed));
+  kept.sub(kept.mmul(slopes.transpose()).mmul(across));
+  return symmetric(kept.add(gain.mmul(noise).mmul(across)));
+}
+
+function isClose(a: readonly number[], b: readonly number[]): boolean {
+  return a.every((value, i) => Math.abs(value - at(b, i)) < CLOSE);
+}
+
+type Step = NonNullable<ReturnType<typeof kalmanStep>>;
 
 /** One step from a point; undefined where the point's own forecast is no number, or the spread of the forecasts is no covariance. */
 function kalmanStep(
@@ -65,14 +75,15 @@ function kalmanStep(
     Matrix.columnVector(observations.map(({ observed }, i) => observed - at(forecasts, i).value)),
     slopes.mmul(away),
   );
-  const spread = symmetric(Matrix.add(slopes.mmul(covariance).mmul(slopes.transpose()), noise));
+  const crossed = slopes.mmul(covariance);
+  const spread = symmetric(crossed.mmul(slopes.transpose()).add(noise));
   if (!spread.to1DArray().every(Number.isFinite) || !innovation.to1DArray().every(Number.isFinite)) return undefined;
   const factor = new CholeskyDecomposition(spread);
   if (!factor.isPositiveDefinite()) return undefined;
-  const gain = factor.solve(slopes.mmul(covariance)).transpose();
+  const gain = factor.solve(crossed).transpose();
   const mean = Matrix.add(prior, gain.mmul(innovation)).to1DArray();
   if (!mean.every(Number.isFinite)) return undefined;
-  return { mean, gain, slopes, spread, factor, innovation: innovation.to1DArray() };
+  return { mean, gain, slopes, crossed, spread, factor, innovation: innovation.to1DArray() };
 }
 
 /** Of a centred normal density: its logarithm, and the squared distance. */
