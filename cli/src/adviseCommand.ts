@@ -1,9 +1,7 @@
 import { adviseNextMove } from '@amber-needle/core/advice';
-import { foldBelief } from '@amber-needle/core/belief';
-import { weighFaults } from '@amber-needle/core/faults';
+import { findingsOf } from '@amber-needle/core/findings';
 import { adviceDocument } from '@amber-needle/core/formats/advice';
 import { readJob } from '@amber-needle/core/formats/job';
-import { foldJob } from '@amber-needle/core/job';
 import { failed, type Outcome, problemLines } from './outcome';
 
 /** `needle advise`: the next action for a job document. The seed makes the probabilities repeatable. */
@@ -11,13 +9,12 @@ export function adviseCommand(file: string, document: unknown, seed: number): Ou
   const checked = readJob(document);
   if (checked.outcome === 'invalid') return failed(...problemLines(file, checked.problems));
   const { events } = checked.value;
-  const job = foldJob(events);
-  if (job === undefined) return failed(`${file}: the job has no events`);
+  const findings = findingsOf(events);
+  if (findings === undefined) return failed(`${file}: the job has no events`);
+  const { job, belief, suspicions } = findings;
   if (job.status === 'finished') return failed(`${file}: the job is finished; there is nothing to advise`);
   return {
     outcome: 'data',
-    data: adviceDocument(
-      adviseNextMove(job, foldBelief(job.setup, events), { seed, suspicions: weighFaults(job, events) }),
-    ),
+    data: adviceDocument(adviseNextMove(job, belief, { seed, suspicions })),
   };
 }

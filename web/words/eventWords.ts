@@ -8,6 +8,7 @@ const CHECKED = {
   gaugesZeroed: 'Gauges zeroed',
   gaugesMatched: 'Gauges matched on one throat',
   cautionsRead: 'Cautions read',
+  blipped: 'Blipped, nothing turned',
 } as const;
 
 /** An event in a few words: for undo, notices and the report. */

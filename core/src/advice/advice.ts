@@ -39,6 +39,8 @@ export type Advice = { readonly grounds: Grounds } & (
         | 'longer';
       readonly duration: Seconds;
     }
+  /** Open the throttle for a moment, turn nothing, let it settle: what comes to rest elsewhere then was no screw. */
+  | { readonly kind: 'blip' }
   | { readonly kind: 'settle'; readonly after: 'move' | 'coupled'; readonly duration: Seconds }
   | {
       readonly kind: 'turn';

@@ -3,7 +3,7 @@ import type { Weighed } from '../faults';
 import type { Job } from '../job';
 import { at } from '../sequence';
 import type { SignalReading } from '../signal';
-import { kiloPascals, seconds, type Turns } from '../units';
+import { kiloPascals, seconds, type Turns, turns } from '../units';
 import type { Advice, Grounds, ScrewEffect } from './advice';
 import { type Chances, chances } from './chance';
 import { bestFineMove } from './fineMoves';
@@ -17,6 +17,15 @@ export const DONE_PROBABILITY = 0.95;
 const SUSPECT_PROBABILITY = 0.9;
 /** And its kind must be this probable itself: that something is wrong is no help without a place to look. */
 const LIKELIEST = 0.6;
+/** Where no screw helps any more, something is wrong, and a likely cause is worth naming. Ours. */
+const LIKELY_AT_THE_END = 0.4;
+/** A fault this sure at one place needs no proof. */
+const SURE_OF_PLACE = 0.85;
+/** A stop that strays is worth a blip to find out while it is this probable, so many times over. Ours: a blip costs twenty seconds. */
+const WORTH_A_BLIP = 0.1;
+const MOST_BLIPS = 3;
+/** Before the work is called done a smaller doubt is worth one. */
+const WORTH_A_LAST_BLIP = 0.04;
 /** A turn is for when most of what may be so asks for one, and when it takes away this many of the expected moves. Ours. */
 const WORTH_TURNING = 0.5;
 const LEAST_HEADWAY = 0.3;
@@ -48,14 +57,15 @@ export function adviseNextMove(job: Job, belief: Belief, options: AdviceOptions)
   if (job.stage === 'offIdle') return { ...adviseOffIdle(job, belief), grounds };
   const waiting = adviseBeforeReading(job, options.live);
   if (waiting !== undefined) return { ...waiting, grounds };
-  const suspect = adviseSuspicion(options.suspicions);
+  const suspect = adviseSuspicion(job, options.suspicions);
   if (suspect !== undefined) return { ...suspect, grounds };
-  if (chance.all >= DONE_PROBABILITY) return { ...adviseWhenBalanced(job), grounds };
+  if (chance.all >= DONE_PROBABILITY) return { ...adviseWhenBalanced(job, options.suspicions), grounds };
   if (!job.gaugesZeroed && grounds.now.spread < MAY_BE_OFFSETS)
     return { kind: 'read', purpose: 'zeroGauges', duration: READ_FOR, grounds };
   const plan = planMoves(job, belief, options.seed);
   if (asksForTurn(plan)) return { ...turnAdvice(plan.best, belief, options.seed), grounds };
-  return { ...adviseWhenNear({ job, belief, seed: options.seed, chance, plan }), grounds };
+  const near = adviseWhenNear({ job, belief, seed: options.seed, chance, plan });
+  return { ...(likelyCause(near, options.suspicions) ?? near), grounds };
 }
 
 type Bare<A> = A extends unknown ? Omit<A, 'grounds'> : never;
@@ -93,18 +103,32 @@ function adviseBeforeReading(job: Job, live: AdviceOptions['live']): BareAdvice 
   }
 }
 
-function adviseSuspicion(suspicions: readonly Weighed[] = []): BareAdvice | undefined {
+function adviseSuspicion(job: Job, suspicions: readonly Weighed[] = []): BareAdvice | undefined {
   const [first] = suspicions;
   if (first === undefined) return undefined;
-  const sumOf = (some: readonly Weighed[]) => some.reduce((sum, weighed) => sum + weighed.probability, 0);
   if (sumOf(suspicions) < SUSPECT_PROBABILITY) return undefined;
-  // Of two throats nobody can say which one strays: the kind of fault is named, at its likeliest place.
+  const strays = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === 'restlessStop'));
+  if (first.probability < SURE_OF_PLACE && strays >= WORTH_A_BLIP && job.blips < MOST_BLIPS) return { kind: 'blip' };
+  // Between two places nobody may be able to tell: then the kind of fault is named, at its likeliest place.
   const probability = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === first.suspicion.kind));
   if (probability < LIKELIEST) return undefined;
   return { kind: 'suspect', suspicion: first.suspicion, suspicionProbability: probability };
 }
 
-function adviseWhenBalanced(job: Job): BareAdvice {
+/** What may keep a bank from its targets when screws cannot bring it there. */
+function likelyCause(advice: BareAdvice, [first]: readonly Weighed[] = []): BareAdvice | undefined {
+  if (advice.kind !== 'undecided' || advice.limit === 'readings') return undefined;
+  if (first === undefined || first.probability < LIKELY_AT_THE_END) return undefined;
+  return { kind: 'suspect', suspicion: first.suspicion, suspicionProbability: first.probability };
+}
+
+function sumOf(some: readonly Weighed[]): number {
+  return some.reduce((sum, weighed) => sum + weighed.probability, 0);
+}
+
+function adviseWhenBalanced(job: Job, suspicions: readonly Weighed[] = []): BareAdvice {
+  const strays = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === 'restlessStop'));
+  if (strays >= WORTH_A_LAST_BLIP && job.blips === 0) return { kind: 'blip' };
   const open = job.setup.couplings.find(({ id }) => !job.clamped.includes(id));
   return open === undefined ? { kind: 'done' } : { kind: 'couple', coupling: open.id, state: 'clamped' };
 }
@@ -113,7 +137,8 @@ type WithBest = MovePlan & { readonly best: NonNullable<MovePlan['best']> };
 
 function asksForTurn(plan: MovePlan): plan is WithBest {
   if (plan.best === undefined || plan.movesNow < WORTH_TURNING) return false;
-  return plan.best.movesAfter <= plan.movesNow - LEAST_HEADWAY;
+  // What a turn teaches of its screw is no headway by itself: else a bank that no screw brings together is turned to and fro.
+  return plan.best.movesAfter <= plan.best.movesWithout - LEAST_HEADWAY;
 }
 
 interface NearMakings {
@@ -134,7 +159,7 @@ function adviseWhenNear({ job, belief, seed, chance, plan }: NearMakings): BareA
   const read = chances(afterReading(belief), seed).all;
   if (!readOut && read >= DONE_PROBABILITY) return { kind: 'read', purpose: 'longer', duration: READ_FOR };
   const fine = bestFineMove(job, belief, seed);
-  const gain = (fine?.probability ?? 0) - chance.all;
+  const gain = fine === undefined ? 0 : fine.probability - Math.max(chance.all, chanceOfTouching(fine, belief, seed));
   if (fine !== undefined && gain >= WORTH_A_FINE_TURN) return turnAdvice(fine, belief, seed);
   // A program that cannot match its gauges answers with readings: it must not be asked for ever.
   const canMatch = !readOut && !job.gaugesMatched && job.setup.throats.length > 1;
@@ -144,6 +169,11 @@ function adviseWhenNear({ job, belief, seed, chance, plan }: NearMakings): BareA
   if (!readOut) return { kind: 'read', purpose: 'longer', duration: READ_FOR };
   if (clamped !== undefined) return { kind: 'couple', coupling: clamped, state: 'loosened' };
   return { kind: 'undecided', limit: limitOf(chance, plan) };
+}
+
+/** A hand on the screw that turns it by nothing: what doubt alone makes of the chance is no gain. */
+function chanceOfTouching({ adjuster }: Pick<Turning, 'adjuster'>, belief: Belief, seed: number): number {
+  return chances(moveBelief(belief, adjuster.id, turns(0)), seed).all;
 }
 
 /** What stands in the way when neither turns nor readings help. */
@@ -162,12 +192,12 @@ interface Turning {
   readonly turns: Turns;
 }
 
-function turnAdvice({ adjuster, turns }: Turning, belief: Belief, seed: number): BareAdvice {
-  const after = moveBelief(belief, adjuster.id, turns);
+function turnAdvice({ adjuster, turns: by }: Turning, belief: Belief, seed: number): BareAdvice {
+  const after = moveBelief(belief, adjuster.id, by);
   return {
     kind: 'turn',
     adjuster: adjuster.id,
-    turns,
+    turns: by,
     expected: forecastOf(after),
     probabilityAfter: chances(after, seed).all,
     effect: screwEffect(belief, adjuster.id),

@@ -10,7 +10,7 @@ const MOST_STEPS = 4;
 /** So many of the moves that look best by their squares are judged by their probability. */
 const SHORTLIST = 4;
 
-export interface FineMove extends Omit<PlannedMove, 'movesAfter'> {
+export interface FineMove extends Pick<PlannedMove, 'adjuster' | 'turns'> {
   readonly probability: number;
 }
 

@@ -13,8 +13,9 @@ import { directionOf, errorsOf, type TargetScale, targetScale } from './targetEr
 export interface PlannedMove {
   readonly adjuster: Adjuster;
   readonly turns: Turns;
-  /** Expected moves after this one. */
+  /** Expected moves after this one; and, if the screw's effect were as well known without it, from here. */
   readonly movesAfter: number;
+  readonly movesWithout: number;
 }
 
 export interface MovePlan {
@@ -70,21 +71,19 @@ export function planMoves(job: Job, belief: Belief, seed: number): MovePlan {
   const { movesNow, wanted } = hindsight({ outlook, states, doubts, lean, stands });
   const candidates = screws.flatMap((adjuster, index) => {
     const context = { belief, screws, index, signs: at(signs, index), scale, doubts, outlook };
-    return sizesToTry(job, belief, adjuster, at(wanted, index)).map((by) => ({
-      adjuster,
-      turns: by,
-      movesAfter: (some: readonly PossibleState[]) => prospects({ ...context, states: some }, by),
-    }));
+    const moves = (some: readonly PossibleState[], by: Turns) => prospects({ ...context, states: some }, by);
+    return sizesToTry(job, belief, adjuster, at(wanted, index)).map((by) => ({ adjuster, turns: by, moves }));
   });
-  const ahead = leastBy(candidates, ({ movesAfter }) => movesAfter(states.slice(0, FIRST_HEAT)), FINALISTS);
-  const [best] = leastBy(
-    ahead.map(
-      ({ adjuster, turns: by, movesAfter }): PlannedMove => ({ adjuster, turns: by, movesAfter: movesAfter(states) }),
-    ),
+  const firstHeat = states.slice(0, FIRST_HEAT);
+  const ahead = leastBy(candidates, ({ turns: by, moves }) => moves(firstHeat, by), FINALISTS);
+  const [first] = leastBy(
+    ahead.map((candidate) => ({ ...candidate, movesAfter: candidate.moves(states, candidate.turns) })),
     ({ movesAfter }) => movesAfter,
     1,
   );
-  return { movesNow, best };
+  if (first === undefined) return { movesNow, best: undefined };
+  const { adjuster, turns: by, movesAfter, moves } = first;
+  return { movesNow, best: { adjuster, turns: by, movesAfter, movesWithout: moves(states, turns(0)) } };
 }
 
 /** The few of these that have the least of something, least first. */
@@ -117,7 +116,7 @@ function possibleStates(job: Job, belief: Belief, screws: readonly Adjuster[], s
       errors,
       gains: { gains, roomOut, roomIn, speedAllowed },
       logSpeed: at(state, layout.speed) - Math.log(belief.setup.targets.idleRpm),
-      speedSlope: at(state, layout.speedSlope),
+      speedSlope: Math.exp(at(state, layout.speedSlope)),
     };
   });
 }

@@ -23,7 +23,7 @@ export function targetScale(belief: Belief): TargetScale {
   const { setup, mean } = belief;
   const layout = layoutOf(setup);
   const { spreadKPa, idleRpm, idleBandRpm } = setup.targets;
-  const meanSlope = Math.max(LEAST_SLOPE, at(mean, layout.speedSlope));
+  const meanSlope = Math.max(LEAST_SLOPE, Math.exp(at(mean, layout.speedSlope)));
   return {
     halfTolerance: spreadKPa / 2 / Math.exp(at(mean, layout.level)) / contrastNow(belief, layout),
     halfBand: idleBandRpm / idleRpm / meanSlope,
@@ -40,7 +40,7 @@ export function errorsOf(belief: Belief, state: ArrayLike<number>, scale: Target
   for (let i = 0; i < throats; i += 1) mean += at(state, layout.trim(i)) / throats;
   const errors = new Float64Array(throats + 1);
   for (let i = 0; i < throats; i += 1) errors[i] = (at(state, layout.trim(i)) - mean) / scale.halfTolerance;
-  const slope = Math.max(LEAST_SLOPE, at(state, layout.speedSlope));
+  const slope = Math.max(LEAST_SLOPE, Math.exp(at(state, layout.speedSlope)));
   errors[throats] = (at(state, layout.speed) - scale.speedGoal) / slope / scale.halfBand;
   return { errors, speedAllowed: scale.meanSlope / slope };
 }

@@ -9,8 +9,8 @@ import type { Direction } from './backlash';
  *
  * The order of the state: for each throat its airflow trim `u` (natural logarithm, against as found); for each adjuster its
  * gain `g` (logarithm of the change of `u` per turn); for each throat its gauge's offset `b` (kPa); the group's pressure level
- * `l` (logarithm of kPa absolute); the engine speed `r` (logarithm of rpm) and its slope `s` (change of r per mean trim); the
- * evening `e`.
+ * `l` (logarithm of kPa absolute); the engine speed `r` (logarithm of rpm) and the logarithm `s` of its slope (change of r per mean
+ * trim: no sound engine idles slower on more air); the evening `e`.
  *
  * At one engine speed a runner's mean absolute pressure follows its open area by the law of `demand`: one to one where the throttle
  * chokes, less at small depressions, and exp(e) times that where a pipe joins the runners. That is all the belief knows of physics:

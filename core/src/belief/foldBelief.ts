@@ -27,8 +27,10 @@ const REPEATABILITY_KPA = 0.04;
 /** Clamping a coupling may shift the throttles it joins, log airflow. Ours: about a quarter of a kPa. */
 const CLAMPING = 0.005;
 
-/** A stop that does not repeat comes to rest elsewhere by about this, log airflow. Ours: three kPa. */
-const RESTLESS = 0.06;
+/** A cylinder that a leak makes too lean misfires more or less with every turn: its pressure moves by this. Ours; log airflow. */
+const MISFIRING = 0.06;
+/** A stop that does not repeat comes to rest elsewhere by about this, log airflow. Ours: five kPa. */
+const RESTLESS = 0.1;
 
 /** Everything a log says about its engine. Deterministic: the same events give the same belief. Undone events do not count. */
 export function foldBelief(setup: Setup, events: readonly JobEvent[]): Belief {
@@ -36,8 +38,7 @@ export function foldBelief(setup: Setup, events: readonly JobEvent[]): Belief {
 }
 
 /**
- * The belief after one more event, on the supposition that the engine is sound or has the fault supposed. (An air leak shows in how
- * the engine was found, not in how it answers.)
+ * The belief after one more event, on the supposition that the engine is sound or has the fault supposed.
  */
 export function foldEvent(belief: Belief, event: JobEvent, supposed?: Suspicion): Belief {
   switch (event.kind) {
@@ -56,7 +57,7 @@ export function foldEvent(belief: Belief, event: JobEvent, supposed?: Suspicion)
         pending: { before: { ...belief, pending: undefined }, move: event },
       };
     case 'check':
-      return { ...foldCheck(belief, event), pending: undefined };
+      return { ...foldCheck(belief, event, supposed), pending: undefined };
     case 'coupled':
       return { ...unsettled(belief, CLAMPING), pending: undefined };
     case 'verdict':
@@ -80,7 +81,16 @@ function movedBelief(
 ): Belief {
   if (supposed?.kind === 'deadScrew' && supposed.adjuster === adjuster) return unsettled(belief, RESTING);
   const moved = moveBelief(belief, adjuster, turns(by), nearGain);
-  return supposed?.kind === 'restlessStop' ? astray(moved, supposed.throat, RESTLESS) : moved;
+  switch (supposed?.kind) {
+    case 'restlessStop':
+      return astray(moved, supposed.throat, RESTLESS);
+    case 'airLeak':
+      return astray(moved, supposed.throat, MISFIRING);
+    case 'deadScrew':
+    case 'exchangedHoses':
+    case undefined:
+      return moved;
+  }
 }
 
 /** The reading as it is if two hoses sit on each other's throats. */
@@ -166,12 +176,16 @@ function isUsable({ state }: Reading['channels'][number]): boolean {
   return state === 'steady' || state === 'byEye';
 }
 
-function foldCheck(belief: Belief, { check }: Check): Belief {
+function foldCheck(belief: Belief, { check }: Check, supposed: Suspicion | undefined): Belief {
   const throatAt = (throat: string) => belief.setup.throats.findIndex(({ id }) => id === throat);
   const varianceOf = (uncertaintyKPa: number) => uncertaintyKPa ** 2 + REPEATABILITY_KPA ** 2 / 4;
   switch (check.what) {
     case 'cautionsRead':
       return belief;
+    case 'blipped': {
+      const rested = unsettled(belief, RESTING);
+      return supposed?.kind === 'restlessStop' ? astray(rested, supposed.throat, RESTLESS) : rested;
+    }
     case 'gaugesZeroed':
       return observed(
         belief,

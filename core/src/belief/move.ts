@@ -44,7 +44,7 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns, nearGa
   const hand = new Float64Array(layout.size);
   const mean = [...belief.mean];
   const n = setup.throats.length;
-  const speedSlope = at(mean, layout.speedSlope);
+  const speedSlope = Math.exp(at(mean, layout.speedSlope));
   const add = (row: number, column: number, value: number) => {
     const slope = slopes.get(row) ?? new Float64Array(layout.size);
     slope[column] = (slope[column] ?? 0) + value;
@@ -68,7 +68,7 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns, nearGa
         add(row, layout.trim(k), share * slope * perTurn * reached.turns * (1 / n - (k === i ? 1 : 0)));
       hand[row] = at(hand, row) + share * slope * perTurn;
     }
-    add(layout.speed, layout.speedSlope, change / n);
+    add(layout.speed, layout.speedSlope, (speedSlope * change) / n);
   });
   const handVariance = HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2 + reached.doubt ** 2;
   const covariance = propagated(belief.covariance, slopes);
@@ -122,14 +122,16 @@ function directionOf(by: Turns): Direction {
   return by > 0 ? 1 : -1;
 }
 
-/** The belief after one throttle may have come to rest elsewhere. */
+/** The belief after one throttle may have come to rest elsewhere: its air, and the idle with it. */
 export function astray(belief: Belief, throat: string, spread: number): Belief {
   const index = belief.setup.throats.findIndex(({ id }) => id === throat);
   if (index < 0) return belief;
-  const place = layoutOf(belief.setup).trim(index);
-  const covariance = belief.covariance.clone();
-  covariance.set(place, place, covariance.get(place, place) + spread ** 2);
-  return { ...belief, covariance };
+  const layout = layoutOf(belief.setup);
+  const way = new Float64Array(layout.size);
+  way[layout.trim(index)] = 1;
+  way[layout.speed] = Math.exp(at(belief.mean, layout.speedSlope)) / belief.setup.throats.length;
+  const column = Matrix.columnVector(way);
+  return { ...belief, covariance: Matrix.add(belief.covariance, column.mmul(column.transpose()).mul(spread ** 2)) };
 }
 
 /** The belief after throttles may have come to rest elsewhere: every trim is a little less sure. */

@@ -1,2 +1,3 @@
+export * from './foldRivals';
 export * from './foundEvidence';
-export * from './weighFaults';
+export * from './weighRivals';

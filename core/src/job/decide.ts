@@ -42,10 +42,9 @@ function refusalOf(events: readonly JobEvent[], proposal: Proposal): Refusal | u
     case 'move':
       return moveRefusal(job, proposal.adjuster, proposal.turns);
     case 'check':
-      return proposal.check.what === 'cautionsRead' ||
-        proposal.check.channels.every(({ throat }) => isThroat(job, throat))
-        ? undefined
-        : 'noSuchThroat';
+      return 'channels' in proposal.check && !proposal.check.channels.every(({ throat }) => isThroat(job, throat))
+        ? 'noSuchThroat'
+        : undefined;
     case 'reach':
       return job.setup.adjusters.some(({ id }) => id === proposal.adjuster) ? undefined : 'noSuchAdjuster';
     case 'verdict':

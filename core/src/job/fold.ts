@@ -30,6 +30,8 @@ export interface Job {
   readonly outOfReach: readonly string[];
   /** Suspicions that the person looked into and found nothing in. */
   readonly dismissed: readonly Suspicion[];
+  /** Blips with nothing turned since something was. */
+  readonly blips: number;
   /** Couplings that are clamped now. */
   readonly clamped: readonly string[];
   /** Place in the log of the last move or coupling; 0 before the first. */
@@ -69,6 +71,7 @@ function openedJob({ machine, complaint, setup, at }: EventOf<'opened'>): Job {
     moves: [],
     notes: [],
     positions: Object.fromEntries(setup.adjusters.map(({ id }) => [id, turns(0)])),
+    blips: 0,
     clamped: [],
     touchedAt: 0,
     sinceReading: 'noReading',
@@ -87,12 +90,13 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
         ...job,
         moves: [...job.moves, event],
         positions,
+        blips: 0,
         touchedAt: event.seq,
         sinceReading: staleBy(job, 'move'),
       };
     }
     case 'check':
-      return checked(job, event.check);
+      return checked(job, event);
     case 'note':
       return { ...job, notes: [...job.notes, event] };
     case 'coupled': {
@@ -109,7 +113,7 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
     case 'verdict':
       return event.verdict === 'dismissed'
         ? { ...job, dismissed: [...job.dismissed, event.suspicion] }
-        : { ...job, touchedAt: event.seq, sinceReading: staleBy(job, 'move') };
+        : { ...job, blips: 0, touchedAt: event.seq, sinceReading: staleBy(job, 'move') };
     case 'finished':
       return { ...job, status: 'finished', finish: event };
     case 'opened':
@@ -120,7 +124,7 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
   }
 }
 
-function checked(job: Job, check: EventOf<'check'>['check']): Job {
+function checked(job: Job, { check, seq }: EventOf<'check'>): Job {
   switch (check.what) {
     case 'gaugesZeroed':
       return { ...zeroed(job, check.channels), gaugesMatched: false };
@@ -128,6 +132,8 @@ function checked(job: Job, check: EventOf<'check'>['check']): Job {
       return { ...job, gaugesMatched: true, sinceReading: staleBy(job, 'matched') };
     case 'cautionsRead':
       return { ...job, cautionsRead: true };
+    case 'blipped':
+      return { ...job, blips: job.blips + 1, touchedAt: seq, sinceReading: staleBy(job, 'move') };
     default:
       return assertNever(check);
   }

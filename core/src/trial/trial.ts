@@ -1,11 +1,9 @@
 import { adviseNextMove } from '../advice';
-import { foldBelief } from '../belief';
 import type { EngineOptions, EngineTruth } from '../engine';
-import { weighFaults } from '../faults';
+import { type Findings, findingsOf } from '../findings';
 import {
   type Bare,
   decide,
-  foldJob,
   type JobEvent,
   matchFromSignal,
   readingFromSignal,
@@ -76,14 +74,12 @@ export function runTrial(options: TrialOptions): TrialResult {
 
   log({ kind: 'opened', machine: options.machine, complaint: options.complaint, setup });
   log({ kind: 'check', check: { what: 'cautionsRead' } });
+  let findings: Findings | undefined;
   for (let i = 0; i < MOST_ADVICES; i += 1) {
-    const job = foldJob(events);
-    if (job === undefined) return result('refused');
-    const advice = adviseNextMove(job, foldBelief(setup, events), {
-      seed,
-      live: 'steady',
-      suspicions: weighFaults(job, events),
-    });
+    findings = findingsOf(events, findings);
+    if (findings === undefined) return result('refused');
+    const { job, belief, suspicions } = findings;
+    const advice = adviseNextMove(job, belief, { seed, live: 'steady', suspicions });
     switch (advice.kind) {
       case 'done':
         log({ kind: 'finished', outcome: 'balanced', probability: advice.grounds.probability });
@@ -99,6 +95,11 @@ export function runTrial(options: TrialOptions): TrialResult {
         engine.couple(advice.coupling, advice.state === 'clamped');
         bench.wait(HAND_TIME);
         log({ kind: 'coupled', coupling: advice.coupling, state: advice.state });
+        break;
+      case 'blip':
+        engine.blip();
+        bench.wait(HAND_TIME);
+        log({ kind: 'check', check: { what: 'blipped' } });
         break;
       case 'settle':
         bench.wait(SETTLING_TIME);

@@ -1,5 +1,6 @@
 'use client';
 
+import type { Advice } from '@amber-needle/core/advice';
 import { foldJob, type JobEvent } from '@amber-needle/core/job';
 import { useCallback, useMemo } from 'react';
 import { toast } from 'sonner';
@@ -12,10 +13,12 @@ interface BenchProps {
   readonly jobId: string;
   readonly bench: string;
   readonly initial: readonly JobEvent[];
+  /** For the log as it was when the page was made. */
+  readonly initialAdvice: Advice;
 }
 
 /** The bench of one job: the cautions first, then the desk. */
-export function Bench({ jobId, bench, initial }: BenchProps) {
+export function Bench({ jobId, bench, initial, initialAdvice }: BenchProps) {
   const setup = useMemo(() => foldJob(initial)?.setup, [initial]);
   const onDropped = useCallback(
     (events: readonly JobEvent[]) => {
@@ -31,5 +34,13 @@ export function Bench({ jobId, bench, initial }: BenchProps) {
   if (job?.cautionsRead !== true) {
     return <Cautions onRead={() => log.propose({ kind: 'check', check: { what: 'cautionsRead' } })} />;
   }
-  return <BenchDesk jobId={jobId} bench={bench} setup={job.setup} log={log} />;
+  return (
+    <BenchDesk
+      jobId={jobId}
+      bench={bench}
+      setup={job.setup}
+      log={log}
+      initial={{ events: initial, advice: initialAdvice }}
+    />
+  );
 }

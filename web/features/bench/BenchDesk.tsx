@@ -4,6 +4,7 @@ import type { Setup } from '@amber-needle/core/setup';
 import { useRouter } from 'next/navigation';
 import { type DragEvent, useMemo, useRef, useState } from 'react';
 import { PanelBoundary } from '@/components/PanelBoundary';
+import { type Advised, useAdvice } from './advice/useAdvice';
 import { BankStrip } from './BankStrip';
 import { BenchHeader, type Stage } from './BenchHeader';
 import { benchKeys } from './benchKeys';
@@ -27,10 +28,11 @@ interface BenchDeskProps {
   readonly bench: string;
   readonly setup: Setup;
   readonly log: JobLog;
+  readonly initial: Advised;
 }
 
 /** The live view: the fan, what to do, and the bank. */
-export function BenchDesk({ jobId, bench, setup, log }: BenchDeskProps) {
+export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps) {
   const router = useRouter();
   const [panel, setPanel] = useState<Panel>('none');
   const [flipped, setFlipped] = useState(false);
@@ -38,8 +40,13 @@ export function BenchDesk({ jobId, bench, setup, log }: BenchDeskProps) {
   const signal = useSignal({ jobId, bench, setup });
   const control = usePracticeControl(bench, signal);
   const phase = signal.live?.reading.phase;
-  const known = useMemo(() => jobView(log.events, phase), [log.events, phase]);
-  const view = benchView(known, signal.live, signal.listening, control?.state.teed);
+  const advised = useAdvice(initial, log.events, phase);
+  const known = useMemo(() => jobView(advised.events, advised.advice), [advised]);
+  const view = benchView(known, signal.live, {
+    listening: signal.listening,
+    teed: control?.state.teed,
+    thinking: advised.events !== log.events,
+  });
   const { job, phrase, advice } = view;
   const actions = useBenchActions(log, view, signal);
   const keys = benchKeys(view, actions, {

@@ -75,6 +75,8 @@ function runPrimary(action: BenchView['action'], actions: BenchActions, doors: D
       return actions.coupled(action.coupling, action.state);
     case 'mended':
       return actions.verdict(action.suspicion, 'mended');
+    case 'blipped':
+      return actions.blipped();
     case 'match':
       return actions.takeMatch();
     case 'stage':

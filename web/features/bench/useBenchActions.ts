@@ -27,6 +27,7 @@ export interface BenchActions {
   turned(adjuster: string, turns: number): void;
   coupled(coupling: string, state: 'clamped' | 'loosened'): void;
   takeMatch(): void;
+  blipped(): void;
   reach(adjusters: readonly string[], state: 'outOfReach' | 'withinReach'): void;
   verdict(suspicion: Suspicion, verdict: 'dismissed' | 'mended'): void;
   stage(stage: 'idle' | 'offIdle'): void;
@@ -64,6 +65,9 @@ export function useBenchActions(log: JobLog, view: BenchView, signal: Signal): B
       const steady = signal.live?.reading.channels.filter(({ state }) => state.kind === 'steady') ?? [];
       if (signal.live !== undefined && steady.length >= 2) propose(matchFromSignal(signal.live.reading));
       else toast('Fewer than two gauges are steady. Nothing was taken.');
+    },
+    blipped: () => {
+      if (propose({ kind: 'check', check: { what: 'blipped' } })) signal.mark();
     },
     reach: (adjusters, state) => {
       for (const adjuster of adjusters) propose({ kind: 'reach', adjuster, state });

@@ -46,6 +46,7 @@ function actionOf(advice: Advice) {
         adjusters,
       };
     }
+    case 'blip':
     case 'done':
       return { kind: advice.kind };
   }

@@ -42,7 +42,10 @@ const GaugesMatched = Type.Object(
 /** The cautions for running an engine were shown and taken note of. */
 const CautionsRead = Type.Object({ what: Type.Literal('cautionsRead') }, closed);
 
+/** The throttle was opened for a moment and let fall shut, nothing turned: a stop that does not repeat shows in the next reading. */
+const Blipped = Type.Object({ what: Type.Literal('blipped') }, closed);
+
 export const CheckSchema = Type.Object(
-  { ...envelope, kind: Type.Literal('check'), check: Type.Union([GaugesZeroed, GaugesMatched, CautionsRead]) },
+  { ...envelope, kind: Type.Literal('check'), check: Type.Union([GaugesZeroed, GaugesMatched, CautionsRead, Blipped]) },
   closed,
 );

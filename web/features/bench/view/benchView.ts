@@ -1,6 +1,5 @@
-import { type Advice, adviseNextMove } from '@amber-needle/core/advice';
+import type { Advice } from '@amber-needle/core/advice';
 import { type Belief, believedComparison, foldBelief } from '@amber-needle/core/belief';
-import { type Weighed, weighFaults } from '@amber-needle/core/faults';
 import { foldJob, type Job, type JobEvent } from '@amber-needle/core/job';
 import type { LiveView } from '@/workers/signalProtocol';
 import { liveNeedles, type Needle } from './needles';
@@ -8,7 +7,7 @@ import { type Phrase, phraseAdvice } from './phraseAdvice';
 import { type PrimaryAction, primaryAction } from './primaryAction';
 import { type TrailFan, trailOf } from './trail';
 
-/** What the log alone tells: worked out anew when an event is added or the live phase changes, not with every sample. */
+/** What the log and the advice for it tell: worked out anew when an event is added, not with every sample. */
 export interface JobView {
   readonly job: Job;
   readonly belief: Belief;
@@ -16,35 +15,27 @@ export interface JobView {
   readonly trail: readonly TrailFan[];
 }
 
-/** Draws behind the probabilities; the same for everyone who looks at the same log. */
-const SEED = 20_261_125;
-
 /** @throws Error for an empty log: a job's page is not shown without its opening. */
-export function jobView(events: readonly JobEvent[], phase: LiveView['reading']['phase'] | undefined): JobView {
-  const { job, belief, suspicions } = known(events);
-  const options = { seed: SEED, suspicions };
-  const advice = adviseNextMove(job, belief, phase === undefined ? options : { ...options, live: phase });
+export function jobView(events: readonly JobEvent[], advice: Advice): JobView {
+  const { job, belief } = known(events);
   return { job, belief, advice, trail: trailOf(job, belief, events) };
 }
 
-interface Known {
-  readonly job: Job;
-  readonly belief: Belief;
-  readonly suspicions: readonly Weighed[];
-}
-
-const kept = new WeakMap<readonly JobEvent[], Known>();
+const kept = new WeakMap<readonly JobEvent[], Pick<JobView, 'job' | 'belief'>>();
 
 /** What a log tells whatever the gauge does: worked out once for each log. */
-function known(events: readonly JobEvent[]): Known {
+function known(events: readonly JobEvent[]) {
   const before = kept.get(events);
   if (before !== undefined) return before;
   const job = foldJob(events);
   if (job === undefined) throw new Error('A bench needs an opened job');
-  const now = { job, belief: foldBelief(job.setup, events), suspicions: weighFaults(job, events) };
+  const now = { job, belief: foldBelief(job.setup, events) };
   kept.set(events, now);
   return now;
 }
+
+/** The advice on the screen is for the log as it was: it must not be followed twice. */
+const THINKING: PrimaryAction = { do: 'blocked', label: 'one moment' };
 
 const LISTENING_PHRASE: Phrase = { subject: 'Listening', order: 'for a gauge', expect: [], why: [] };
 
@@ -61,12 +52,24 @@ export interface BenchView extends JobView {
   readonly speedRpm: number | undefined;
 }
 
-/** `listening`: it is not known yet whether a gauge sends. Until it is, nothing is asked for that a gauge would make needless. */
-export function benchView(view: JobView, live: LiveView | undefined, listening = false, teed?: boolean): BenchView {
+export interface Surroundings {
+  /** It is not known yet whether a gauge sends. Until it is, nothing is asked for that a gauge would make needless. */
+  readonly listening?: boolean;
+  /** Where a practice engine's hoses are: all on one throat, or each on its own. */
+  readonly teed?: boolean | undefined;
+  /** Something was added to the log since, and the advice on it is being worked out. */
+  readonly thinking?: boolean;
+}
+
+export function benchView(
+  view: JobView,
+  live: LiveView | undefined,
+  { listening = false, teed, thinking = false }: Surroundings = {},
+): BenchView {
   const { job, belief, advice } = view;
   const needles =
     live !== undefined ? liveNeedles(belief, live) : job.readings.length > 0 ? believedComparison(belief) : [];
-  const action = hosesAction(advice, teed) ?? primaryAction(job, advice, live);
+  const action = thinking ? THINKING : (hosesAction(advice, teed) ?? primaryAction(job, advice, live));
   const waits = listening && action.do === 'type';
   return {
     ...view,

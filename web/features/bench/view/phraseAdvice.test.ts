@@ -6,7 +6,7 @@ import { seconds } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
 import { suspicionWords } from '@/words/suspicionWords';
 import type { LiveView } from '@/workers/signalProtocol';
-import { jobView } from './benchView';
+import { adviceView } from './adviceView';
 import { phraseAdvice } from './phraseAdvice';
 
 const zeroed = append(opened, zero(0, 0));
@@ -20,7 +20,7 @@ function live(phase: SignalReading['phase']): LiveView {
 }
 
 function say(log: readonly JobEvent[], at: LiveView | undefined) {
-  const { job, advice } = jobView(log, at?.reading.phase);
+  const { job, advice } = adviceView(log, at?.reading.phase);
   return phraseAdvice(job, advice, at);
 }
 
@@ -82,23 +82,23 @@ describe('what no screw cures', () => {
   });
 
   it('warns of fire where a leak is searched for', () => {
-    const { setup } = jobView(opened, undefined).job;
+    const { setup } = adviceView(opened, undefined).job;
     expect(suspicionWords(setup, { kind: 'airLeak', throat: '1' }).caution).toMatch(/Fire hazard/);
   });
 
   it('lets the work go on once it was looked into', () => {
     const suspicion = { kind: 'deadScrew', adjuster: 'A' } as const;
     const dismissed = append(dead, { kind: 'verdict', suspicion, verdict: 'dismissed' });
-    expect(jobView(dismissed, 'steady').advice.kind).not.toBe('suspect');
+    expect(adviceView(dismissed, 'steady').advice.kind).not.toBe('suspect');
     const mended = append(dead, { kind: 'verdict', suspicion, verdict: 'mended' });
     expect(line(mended, live('settling'))).toBe('Let it settle / hands off');
   });
 
   it('does without a screw that cannot be reached', () => {
-    const { advice } = jobView(apart, 'steady');
+    const { advice } = adviceView(apart, 'steady');
     if (advice.kind !== 'turn') throw new Error('a turn was due');
     const without = append(apart, { kind: 'reach', adjuster: advice.adjuster, state: 'outOfReach' });
-    const other = jobView(without, 'steady').advice;
+    const other = adviceView(without, 'steady').advice;
     expect(other.kind === 'turn' && other.adjuster).not.toBe(advice.adjuster);
     const none = ['A', 'B', 'K'].reduce(
       (log, adjuster) => append(log, { kind: 'reach', adjuster, state: 'outOfReach' }),
@@ -124,7 +124,7 @@ describe('why', () => {
 
   it('names an adjuster that the setup does not know by its id rather than not at all', () => {
     const job = foldJob(apart);
-    const { advice } = jobView(apart, 'steady');
+    const { advice } = adviceView(apart, 'steady');
     if (job === undefined || advice.kind !== 'turn') throw new Error('a turn was due');
     const strange: Advice = { ...advice, adjuster: 'Q' };
     expect(phraseAdvice(job, strange, live('steady')).subject).toBe('Q');

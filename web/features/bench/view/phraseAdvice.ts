@@ -25,6 +25,8 @@ function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine 
   switch (advice.kind) {
     case 'read':
       return readLine(advice, live);
+    case 'blip':
+      return BLIP_LINE;
     case 'settle':
       return settleLine(advice.after, live);
     case 'turn':
@@ -98,6 +100,15 @@ const MATCH_LINE: SayLine = {
   expect: [
     'The gauges’ slopes are now the largest doubt. All hoses on the first throat’s tapping, at idle.',
     'Hot parts: mind your hands; stop the engine if you cannot reach safely.',
+  ],
+};
+
+const BLIP_LINE: SayLine = {
+  subject: 'Blip it',
+  order: 'turn nothing',
+  expect: [
+    'Open the throttle for a moment and let it fall shut: does every throttle come to rest where it was?',
+    'Gearbox in neutral, hands clear of fan, belts and chain.',
   ],
 };
 

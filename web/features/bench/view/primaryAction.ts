@@ -15,6 +15,7 @@ export type PrimaryAction =
       readonly state: 'clamped' | 'loosened';
     }
   | { readonly do: 'mended'; readonly label: string; readonly suspicion: Suspicion }
+  | { readonly do: 'blipped'; readonly label: string }
   | { readonly do: 'match'; readonly label: string }
   | { readonly do: 'stage'; readonly label: string; readonly stage: 'idle' | 'offIdle' }
   | { readonly do: 'finish'; readonly label: string }
@@ -28,6 +29,8 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
       return { do: 'turned', label: 'turned it', adjuster: advice.adjuster, turns: advice.turns };
     case 'couple':
       return { do: 'coupled', label: advice.state === 'clamped' ? 'clamped it' : 'loosened it', ...advice };
+    case 'blip':
+      return { do: 'blipped', label: 'blipped it' };
     case 'done':
       return { do: 'finish', label: 'finish the job' };
     case 'suspect':

@@ -5,8 +5,9 @@ import { seconds } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
 import type { LiveView } from '@/workers/signalProtocol';
 import { FAN, tagAngles } from '../fan/fanGeometry';
+import { adviceView } from './adviceView';
 import { bankParts } from './bankStrip';
-import { benchView, jobView } from './benchView';
+import { benchView } from './benchView';
 import { canCompare, signalTroubles } from './channelWords';
 import { type DialFields, dialReading, dialZero } from './dialReading';
 import { marksFor, scaleFor } from './scale';
@@ -37,14 +38,14 @@ const zeroed = append(opened, zero(0, 0));
 
 describe('the one next action', () => {
   const actionOf = (log: typeof opened, at: LiveView | undefined) =>
-    benchView(jobView(log, at?.reading.phase), at).action;
+    benchView(adviceView(log, at?.reading.phase), at).action;
 
   it('asks for a gauge or a typed reading when nothing sends', () => {
     expect(actionOf(opened, undefined)).toMatchObject({ do: 'type' });
   });
 
   it('waits to see whether a gauge sends before it asks for one', () => {
-    const view = benchView(jobView(opened, undefined), undefined, true);
+    const view = benchView(adviceView(opened, undefined), undefined, { listening: true });
     expect([view.action.do, view.phrase.subject]).toEqual(['blocked', 'Listening']);
   });
 
@@ -74,7 +75,7 @@ describe('the one next action', () => {
 describe('ghosts', () => {
   const apart = append(zeroed, reading({ kPa: [44, 40] }));
   it('show where the advised turn should land, and after it where it should have', () => {
-    const view = jobView(apart, 'steady');
+    const view = adviceView(apart, 'steady');
     const before = benchView(view, live('steady'));
     if (view.advice.kind !== 'turn') throw new Error('a turn was due');
     expect(before.ghosts).toEqual(view.advice.expected.throats.map(({ deviation }) => deviation));
@@ -88,9 +89,9 @@ describe('ghosts', () => {
       rpm: 1050,
     };
     const turned = append(apart, { ...move(view.advice.adjuster, view.advice.turns), expected } as never);
-    expect(benchView(jobView(turned, 'settling'), live('settling')).ghosts).toEqual(before.ghosts);
+    expect(benchView(adviceView(turned, 'settling'), live('settling')).ghosts).toEqual(before.ghosts);
     const readAgain = append(turned, reading({ kPa: [42, 42] }));
-    expect(benchView(jobView(readAgain, 'steady'), live('steady')).ghosts).toEqual([]);
+    expect(benchView(adviceView(readAgain, 'steady'), live('steady')).ghosts).toEqual([]);
   });
 });
 
@@ -103,7 +104,7 @@ describe('the trail', () => {
       move('A', 0.125),
       reading({ kPa: [42, 40.2] }),
     ].reduce(append, zeroed);
-    expect(jobView(log, undefined).trail.map(({ label }) => label)).toEqual(['as found', 'A ¼ in, A ⅛ in']);
+    expect(adviceView(log, undefined).trail.map(({ label }) => label)).toEqual(['as found', 'A ¼ in, A ⅛ in']);
   });
 });
 

@@ -121,6 +121,7 @@ function checkedText(check: EventOf<'check'>['check']): string {
     case 'gaugesMatched':
       return check.channels.map(({ throat, shownKPa }) => `${throat}: ${numeral(shownKPa, 2)} kPa`).join(', ');
     case 'cautionsRead':
+    case 'blipped':
       return '';
   }
 }

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { Bench } from '@/features/bench/Bench';
 import { database } from '@/server/db/connection';
 import { readEvents } from '@/server/db/jobRepository';
+import { createAdviser } from '@/workers/adviser';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Bench' };
@@ -14,5 +15,5 @@ export default async function BenchPage({ params }: { params: Promise<{ id: stri
   const { id } = await params;
   const events = await readEvents(database(), id);
   if (events.length === 0) notFound();
-  return <Bench jobId={id} bench={BENCH} initial={events} />;
+  return <Bench jobId={id} bench={BENCH} initial={events} initialAdvice={createAdviser()(events, undefined)} />;
 }

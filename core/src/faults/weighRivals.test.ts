@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { adviseNextMove } from '../advice';
 import { foldBelief } from '../belief';
+import { findingsOf } from '../findings';
 import { type Bare, foldJob, type JobEvent } from '../job';
 import { ARCHETYPES, type Setup } from '../setup';
 import { append, move, zero } from '../testing/jobs';
 import { foundEvidence } from './foundEvidence';
-import { weighFaults } from './weighFaults';
+import type { Weighed } from './weighRivals';
 
 function begun(setup: Setup): readonly JobEvent[] {
   const log = append([], { kind: 'opened', machine: 'Fault bench', complaint: '', setup });
@@ -28,16 +29,23 @@ function shows(setup: Setup, kPa: readonly number[], rpm = setup.targets.idleRpm
   };
 }
 
+function findings(log: readonly JobEvent[]) {
+  const found = findingsOf(log);
+  if (found === undefined) throw new Error('the log was opened');
+  return found;
+}
+
 function weigh(log: readonly JobEvent[]) {
-  const job = foldJob(log);
-  if (job === undefined) throw new Error('the log was opened');
-  return weighFaults(job, log);
+  return findings(log).suspicions;
 }
 
 function advise(log: readonly JobEvent[]) {
-  const job = foldJob(log);
-  if (job === undefined) throw new Error('the log was opened');
-  return adviseNextMove(job, foldBelief(job.setup, log), { seed: 1, live: 'steady', suspicions: weigh(log) });
+  const { job, belief, suspicions } = findings(log);
+  return adviseNextMove(job, belief, { seed: 1, live: 'steady', suspicions });
+}
+
+function isRestless({ suspicion }: Weighed): boolean {
+  return suspicion.kind === 'restlessStop';
 }
 
 const rack = ARCHETYPES.rack4;
@@ -65,9 +73,32 @@ describe('suspicions', () => {
     });
   });
 
-  it('name the throat that comes to rest elsewhere', () => {
-    const log = [first, move('A', 0.5), shows(rack, [44.6, 51.6, 48.6, 43], 1180)].reduce(append, begun(rack));
-    expect(advise(log)).toMatchObject({ kind: 'suspect', suspicion: { kind: 'restlessStop', throat: '4' } });
+  describe('a throat that lands elsewhere', () => {
+    const strayed = [first, move('A', 0.5), shows(rack, [44.6, 51.6, 48.6, 43], 1180)].reduce(append, begun(rack));
+    const blipped = append(strayed, { kind: 'check', check: { what: 'blipped' } });
+
+    it('is worth a blip, for its stop may stray or its cylinder misfire', () => {
+      expect(advise(strayed).kind).toBe('blip');
+      expect(findings(blipped).job).toMatchObject({ blips: 1, sinceReading: 'move' });
+    });
+
+    it('has a stop that strays if the blip moves it again', () => {
+      const again = append(blipped, shows(rack, [44.2, 51.2, 48.2, 47], 1160));
+      expect(advise(again)).toMatchObject({ kind: 'suspect', suspicion: { kind: 'restlessStop', throat: '4' } });
+    });
+
+    it('has none if the blip moves nothing', () => {
+      const still = append(blipped, shows(rack, [44.6, 51.6, 48.6, 43], 1180));
+      const strays = weigh(still).find(({ suspicion }) => suspicion.kind === 'restlessStop');
+      expect(strays?.probability).toBeLessThan(0.5 * (weigh(strayed).find(isRestless)?.probability ?? 0));
+    });
+  });
+
+  it('name the knob that moves nothing, though every turn by itself might be a lazy idle', () => {
+    const level = [45, 45.5, 44.8, 46];
+    const idle = shows(rack, level, rack.targets.idleRpm + 110);
+    const log = [idle, move('K', -1), idle, move('K', -1), idle, move('K', -1), idle].reduce(append, begun(rack));
+    expect(advise(log)).toMatchObject({ kind: 'suspect', suspicion: { kind: 'deadScrew', adjuster: 'K' } });
   });
 
   it('name the throat that breathes more than screws explain', () => {

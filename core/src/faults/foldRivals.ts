@@ -1,0 +1,107 @@
+import { type Belief, foldEvent, priorBelief } from '../belief';
+import { effectiveEvents, type JobEvent, type Suspicion } from '../job';
+import { at } from '../sequence';
+import { concernOf, type Setup } from '../setup';
+
+/** The same log folded on the supposition that the engine is sound, and on that of each single fault. */
+export interface Rivals {
+  /** The events that count, as far as they are folded. */
+  readonly events: readonly JobEvent[];
+  readonly sound: Belief;
+  /** Where the weighing begins: after the last verdict on a fault, for what was seen before it does not count again. */
+  readonly from: number;
+  readonly start: Belief;
+  /** A reading since then lay beyond what a sound engine shows. Until one does, only screws that may be dead are worth folding. */
+  readonly startled: boolean;
+  readonly supposed: readonly { readonly suspicion: Suspicion; readonly belief: Belief }[];
+}
+
+/**
+ * Unless a reading lay this far beyond what is usual, in squared standard deviations, no throttle came to rest elsewhere and no hose
+ * sits on the wrong throat. (A dead screw may show little by little: a knob that moves nothing looks like a lazy idle at first.) Ours.
+ */
+const STARTLED = 1;
+
+/** Folds a log for all rivals; from where an earlier fold of the same log ended, if that is its beginning. */
+export function foldRivals(setup: Setup, log: readonly JobEvent[], earlier?: Rivals): Rivals {
+  const events = effectiveEvents(log);
+  const known = earlier !== undefined && isBeginning(earlier.events, events) ? earlier : begun(setup);
+  const folded = events.slice(known.events.length).reduce(foldOne, known);
+  return withAllRivals(folded);
+}
+
+function begun(setup: Setup): Rivals {
+  const prior = priorBelief(setup);
+  return { events: [], sound: prior, from: 0, start: prior, startled: false, supposed: [] };
+}
+
+function isBeginning(events: readonly JobEvent[], ofEvents: readonly JobEvent[]): boolean {
+  return events.length <= ofEvents.length && events.every(({ id }, i) => id === at(ofEvents, i).id);
+}
+
+function foldOne(rivals: Rivals, event: JobEvent): Rivals {
+  const events = [...rivals.events, event];
+  const sound = foldEvent(rivals.sound, event);
+  if (event.kind === 'verdict')
+    return { events, sound, from: events.length, start: sound, startled: false, supposed: [] };
+  const startled = rivals.startled || (event.kind === 'reading' && sound.startle > STARTLED);
+  const supposed = rivals.supposed.map(({ suspicion, belief }) => ({
+    suspicion,
+    belief: foldEvent(belief, event, suspicion),
+  }));
+  return { ...rivals, events, sound, startled, supposed };
+}
+
+/** Faults that have become worth a look since are folded from where the weighing begins. */
+function withAllRivals(rivals: Rivals): Rivals {
+  const events = rivals.events.slice(rivals.from);
+  const missing = answerRivals(rivals.sound.setup, events, rivals.startled).filter(
+    (suspicion) => !rivals.supposed.some((known) => isSame(known.suspicion, suspicion)),
+  );
+  const added = missing.map((suspicion) => ({
+    suspicion,
+    belief: events.reduce((belief, event) => foldEvent(belief, event, suspicion), rivals.start),
+  }));
+  return { ...rivals, supposed: [...rivals.supposed, ...added] };
+}
+
+/** Faults that show in how the engine answers: dead screws only of those turned, hoses and stops of any throat. */
+function answerRivals(
+  { throats, adjusters }: Setup,
+  events: readonly JobEvent[],
+  startled: boolean,
+): readonly Suspicion[] {
+  const turned = new Set(events.flatMap((event) => (event.kind === 'move' ? [event.adjuster] : [])));
+  const ids = throats.map(({ id }) => id);
+  const touched = startled && turned.size > 0;
+  const blipped =
+    touched || (startled && events.some((event) => event.kind === 'check' && event.check.what === 'blipped'));
+  return [
+    ...adjusters
+      .filter((adjuster) => concernOf(adjuster) === 'rest' && turned.has(adjuster.id))
+      .map(({ id }): Suspicion => ({ kind: 'deadScrew', adjuster: id })),
+    ...(touched ? pairsOf(ids) : []).map((pair): Suspicion => ({ kind: 'exchangedHoses', throats: [...pair] })),
+    ...(blipped ? ids : []).map((throat): Suspicion => ({ kind: 'restlessStop', throat })),
+    ...(touched ? ids : []).map((throat): Suspicion => ({ kind: 'airLeak', throat })),
+  ];
+}
+
+function pairsOf(ids: readonly string[]): readonly (readonly [string, string])[] {
+  return ids.flatMap((a, i) => ids.slice(i + 1).map((b) => [a, b] as const));
+}
+
+export function isSame(a: Suspicion, b: Suspicion): boolean {
+  return a.kind === b.kind && placeOf(a) === placeOf(b);
+}
+
+function placeOf(suspicion: Suspicion): string {
+  switch (suspicion.kind) {
+    case 'deadScrew':
+      return suspicion.adjuster;
+    case 'exchangedHoses':
+      return [...suspicion.throats].sort().join();
+    case 'restlessStop':
+    case 'airLeak':
+      return suspicion.throat;
+  }
+}

@@ -1,0 +1,13 @@
+import type { AdviceRequest, AdviceResponse } from './adviceProtocol';
+import { createAdviser } from './adviser';
+
+/** The advice worker: weighs beliefs, faults and moves off the page's thread. */
+
+const advise = createAdviser();
+
+self.addEventListener('message', ({ data: { request, events, phase } }: MessageEvent<AdviceRequest>) => {
+  const begun = performance.now();
+  const advice = advise(events, phase);
+  const response: AdviceResponse = { request, advice, tookMs: performance.now() - begun };
+  postMessage(response);
+});

@@ -1,0 +1,18 @@
+import type { Advice } from '@amber-needle/core/advice';
+import type { JobEvent } from '@amber-needle/core/job';
+import type { SignalReading } from '@amber-needle/core/signal';
+
+/** What the page asks of the advice worker. `request` numbers let late answers be told from new ones. */
+export interface AdviceRequest {
+  readonly request: number;
+  readonly events: readonly JobEvent[];
+  /** What the live gauge says, where there is one. */
+  readonly phase: SignalReading['phase'] | undefined;
+}
+
+/** What it answers; the time it took is for the benchmark. */
+export interface AdviceResponse {
+  readonly request: number;
+  readonly advice: Advice;
+  readonly tookMs: number;
+}
