@@ -75,6 +75,37 @@ test('a rack of three is balanced on the practice engine in the browser, with a 
   });
 });
 
+test('one gauge goes round a rack of three and comes back, and what it read is enough for an advice', async ({
+  browser,
+}) => {
+  await quietWorkshop(browser, async (page) => {
+    await openDesk(page, 'Practice.', 'rack3');
+    await page.keyboard.press('p');
+    await page.getByLabel('Number of the engine').fill('5');
+    await beginPractice(page);
+    await page.getByRole('button', { name: 'Start engine' }).click();
+    await page.keyboard.press('g');
+    const dialog = page.getByRole('dialog');
+    await expect(dialog).toContainText('Hot and moving parts');
+    await expectAccessible(page);
+    for (const place of ['Hose on cylinder 1', 'Hose on cylinder 2', 'Hose on cylinder 3', 'Back to cylinder 1']) {
+      await expect(page.getByTestId('round-say')).toHaveText(place);
+      const read = dialog.getByRole('button', { name: 'Read it' });
+      // A hose that has just been moved settles first.
+      await expect(read).toBeDisabled();
+      await expect(read).toBeEnabled({ timeout: 30_000 });
+      await read.click();
+    }
+    await expect(dialog).toContainText('taken out of the others');
+    await dialog.getByRole('button', { name: 'Take the round' }).click();
+    await expect(dialog).toHaveCount(0);
+    // No zero is asked for: one gauge has one error.
+    expect((await nextAction(page)).label).toBe('turned it');
+    await page.keyboard.press('Space');
+    await expect(page.getByTestId('say')).toContainText('then go round');
+  });
+});
+
 test('faults to find, a cold morning, every screw by key, and another bank in a job of its own', async ({
   browser,
 }) => {

@@ -1,13 +1,10 @@
-import { adviseNextMove } from '@amber-needle/core/advice';
-import { foldBelief } from '@amber-needle/core/belief';
 import { createEngine } from '@amber-needle/core/engine';
 import { decodeTrace, encodeTrace, samplesOf, type TraceColumn } from '@amber-needle/core/formats/trace';
 import { createGaugeSet } from '@amber-needle/core/instruments';
-import { foldJob } from '@amber-needle/core/job';
 import { ARCHETYPES, twinWithTwoStops } from '@amber-needle/core/setup';
 import { createLiveSignal, steadyReading } from '@amber-needle/core/signal';
-import { runTrial } from '@amber-needle/core/trial';
 import { seconds } from '@amber-needle/core/units';
+import { adviceCost } from './adviceCost';
 import { BANKS, multipleOf } from './engineRun';
 
 /** Figures of the core in Node, one core of this machine; printed as JSON for scripts/bench.mjs. */
@@ -75,19 +72,6 @@ function signalCost(text: string): number {
   return median(costs);
 }
 
-function adviceCost(): number {
-  const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
-  const { events } = runTrial({ setup: twinWithTwoStops, seed: 9, machine: 'Bench twin', complaint: '', clock });
-  const costs = Array.from({ length: 5 }, () => events.slice(2, -1)).flatMap((all) =>
-    all.map((_, i) => {
-      const log = events.slice(0, i + 3);
-      const job = foldJob(log);
-      return job === undefined ? 0 : timed(() => adviseNextMove(job, foldBelief(job.setup, log), { seed: 1 }));
-    }),
-  );
-  return median(costs.slice(costs.length / 5));
-}
-
 const text = recording();
 const window30 = samplesOf(decodeTrace(text).trace);
 const file = median(Array.from({ length: 5 }, () => timed(() => steadyReading(window30, 4))));
@@ -98,6 +82,6 @@ process.stdout.write(
     signalMsPerSecond: signalCost(text),
     readingMs: file,
     decodeMsPerSecond: timed(() => decodeTrace(text)) / 30,
-    adviceMs: adviceCost(),
+    ...adviceCost(),
   }),
 );

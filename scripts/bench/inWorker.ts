@@ -2,13 +2,19 @@ import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { build } from 'esbuild';
 
-/** The engine's runs as one script for a worker. */
+/** The runs as one script for a worker. */
 async function workerScript(): Promise<string> {
   const here = fileURLToPath(new URL('.', import.meta.url));
   const built = await build({
     stdin: {
-      contents: `import { BANKS, digestOf, multipleOf } from './engineRun';
-        onmessage = ({ data }) => postMessage(BANKS.map((bank) => [bank, data === 'digest' ? digestOf(bank) : multipleOf(bank)]));`,
+      contents: `import { adviceCost } from './adviceCost';
+        import { BANKS, digestOf, multipleOf } from './engineRun';
+        const answers = {
+          digest: () => Object.fromEntries(BANKS.map((bank) => [bank, digestOf(bank)])),
+          multiple: () => Object.fromEntries(BANKS.map((bank) => [bank, multipleOf(bank)])),
+          advice: adviceCost,
+        };
+        onmessage = ({ data }) => postMessage(answers[data]());`,
       resolveDir: here,
       loader: 'ts',
     },
@@ -19,13 +25,16 @@ async function workerScript(): Promise<string> {
   return built.outputFiles[0]?.text ?? '';
 }
 
-/** Does the runs in a worker of a page and returns what each bank came to. */
-export async function runInWorker(page: Page, what: 'digest' | 'multiple'): Promise<Record<string, string | number>> {
+/** Does the runs in a worker of a page: what each bank's engine came to, or what an advice costs. */
+export async function runInWorker(
+  page: Page,
+  what: 'digest' | 'multiple' | 'advice',
+): Promise<Record<string, string | number>> {
   const script = await workerScript();
   await page.goto('about:blank');
-  const pairs = await page.evaluate(
+  return page.evaluate(
     ([code, asked]) =>
-      new Promise<[string, string | number][]>((resolve, reject) => {
+      new Promise<Record<string, string | number>>((resolve, reject) => {
         const worker = new Worker(URL.createObjectURL(new Blob([code ?? ''], { type: 'text/javascript' })));
         worker.onmessage = ({ data }) => resolve(data);
         worker.onerror = ({ message }) => reject(new Error(message));
@@ -33,5 +42,4 @@ export async function runInWorker(page: Page, what: 'digest' | 'multiple'): Prom
       }),
     [script, what],
   );
-  return Object.fromEntries(pairs);
 }

@@ -1,10 +1,12 @@
 import { chromium } from '@playwright/test';
 import { runInWorker } from './inWorker';
 
-/** How fast every bank runs in a browser's worker; printed as JSON for scripts/bench.mjs. */
+/** How fast every bank runs in a browser's worker, and what an advice costs there; printed as JSON for scripts/bench.mjs. */
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 try {
-  process.stdout.write(JSON.stringify(await runInWorker(await browser.newPage(), 'multiple')));
+  const page = await browser.newPage();
+  const multiples = await runInWorker(page, 'multiple');
+  process.stdout.write(JSON.stringify({ ...multiples, ...(await runInWorker(page, 'advice')) }));
 } finally {
   await browser.close();
 }

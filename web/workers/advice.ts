@@ -6,8 +6,6 @@ import { createAdviser } from './adviser';
 const advise = createAdviser();
 
 self.addEventListener('message', ({ data: { request, events, phase } }: MessageEvent<AdviceRequest>) => {
-  const begun = performance.now();
-  const advice = advise(events, phase);
-  const response: AdviceResponse = { request, advice, tookMs: performance.now() - begun };
+  const response: AdviceResponse = { request, advice: advise(events, phase) };
   postMessage(response);
 });

@@ -10,9 +10,7 @@ export interface AdviceRequest {
   readonly phase: SignalReading['phase'] | undefined;
 }
 
-/** What it answers; the time it took is for the benchmark. */
 export interface AdviceResponse {
   readonly request: number;
   readonly advice: Advice;
-  readonly tookMs: number;
 }

@@ -60,7 +60,7 @@ export function adviseNextMove(job: Job, belief: Belief, options: AdviceOptions)
   const suspect = adviseSuspicion(job, options.suspicions);
   if (suspect !== undefined) return { ...suspect, grounds };
   if (chance.all >= DONE_PROBABILITY) return { ...adviseWhenBalanced(job, options.suspicions), grounds };
-  if (!job.gaugesZeroed && grounds.now.spread < MAY_BE_OFFSETS)
+  if (!gaugesKnown(job) && grounds.now.spread < MAY_BE_OFFSETS)
     return { kind: 'read', purpose: 'zeroGauges', duration: READ_FOR, grounds };
   const plan = planMoves(job, belief, options.seed);
   if (asksForTurn(plan)) return { ...turnAdvice(plan.best, belief, options.seed), grounds };
@@ -79,6 +79,11 @@ function adviseOffIdle(job: Job, belief: Belief): BareAdvice {
   const finding = offIdleFinding(job, belief);
   if (finding !== undefined) return { kind: 'offIdle', finding };
   return { kind: 'holdAndRead', hold: holdRpm(job.setup), duration: READ_FOR };
+}
+
+/** Nothing of the gauges themselves stands between the throats. */
+function gaugesKnown({ gaugesZeroed, oneGauge }: Job): boolean {
+  return gaugesZeroed || oneGauge;
 }
 
 /** While nothing fresh has been read there is nothing to judge. */
@@ -154,7 +159,7 @@ function adviseWhenNear({ job, belief, seed, chance, plan }: NearMakings): BareA
   const [clamped] = job.clamped;
   if (clamped !== undefined && chance.balanced < COUPLING_MOVED)
     return { kind: 'couple', coupling: clamped, state: 'loosened' };
-  if (!job.gaugesZeroed) return { kind: 'read', purpose: 'zeroGauges', duration: READ_FOR };
+  if (!gaugesKnown(job)) return { kind: 'read', purpose: 'zeroGauges', duration: READ_FOR };
   const readOut = readingsSinceTouch(job) >= READ_OUT;
   const read = chances(afterReading(belief), seed).all;
   if (!readOut && read >= DONE_PROBABILITY) return { kind: 'read', purpose: 'longer', duration: READ_FOR };
@@ -162,7 +167,7 @@ function adviseWhenNear({ job, belief, seed, chance, plan }: NearMakings): BareA
   const gain = fine === undefined ? 0 : fine.probability - Math.max(chance.all, chanceOfTouching(fine, belief, seed));
   if (fine !== undefined && gain >= WORTH_A_FINE_TURN) return turnAdvice(fine, belief, seed);
   // A program that cannot match its gauges answers with readings: it must not be asked for ever.
-  const canMatch = !readOut && !job.gaugesMatched && job.setup.throats.length > 1;
+  const canMatch = !readOut && !job.gaugesMatched && !job.oneGauge && job.setup.throats.length > 1;
   if (canMatch && chances(afterMatching(belief), seed).all >= read + WORTH_MATCHING)
     return { kind: 'read', purpose: 'matchGauges', duration: READ_FOR };
   if (fine !== undefined && gain >= WORTH_A_LAST_TURN) return turnAdvice(fine, belief, seed);

@@ -12,7 +12,13 @@ import { demand } from './contrast';
 import { foldBelief, foldEvent } from './foldBelief';
 import { forecastOf } from './forecast';
 import { moveBelief } from './move';
-import { depressionObservation, type Observation, speedObservation, zeroObservation } from './observation';
+import {
+  carriedObservation,
+  depressionObservation,
+  type Observation,
+  speedObservation,
+  zeroObservation,
+} from './observation';
 import { priorBelief } from './prior';
 import { updateBelief } from './update';
 
@@ -25,6 +31,7 @@ describe('observations', () => {
     const observations = [
       depressionObservation(belief, 0, 40, 1),
       depressionObservation(belief, 1, 40, 1),
+      carriedObservation(belief, 1, 40, 1),
       speedObservation(belief, 1000, 1),
       zeroObservation(belief, 1, 0, 1),
     ];
@@ -52,6 +59,32 @@ describe('the pressure’s law', () => {
   it('chokes below 0.5283 of the barometer (Heywood 1988, App. C)', () => {
     expect(demand(Math.log(0.5)).share).toBe(1);
     expect(demand(Math.log(0.55)).share).toBeLessThan(0.95);
+  });
+});
+
+describe('one gauge carried round', () => {
+  const stop = (throat: string, depressionKPa: number, atS: number) => ({
+    throat,
+    depressionKPa,
+    uncertaintyKPa: 0.05,
+    atS,
+  });
+  const round = {
+    ...reading({ kPa: [44, 40] }),
+    round: [stop('1', 44, 0), stop('2', 40, 20), stop('1', 44, 40)],
+  };
+
+  it('compares throats without the errors of gauges that took no part', () => {
+    const far = append(opened, zero(0.8, -0.8));
+    const spreadOf = (log: typeof opened) => forecastOf(foldBelief(twinWithTwoStops, log)).spread;
+    expect(spreadOf(append(far, round))).toBeCloseTo(spreadOf(append(opened, round)), 3);
+    expect(spreadOf(append(far, round))).toBeCloseTo(4, 1);
+    expect(spreadOf(append(far, reading({ kPa: [44, 40] })))).toBeCloseTo(2.4, 1);
+  });
+
+  it('is surer than two gauges that nobody zeroed', () => {
+    const doubt = (log: typeof opened) => at(forecastOf(foldBelief(twinWithTwoStops, log)).throats, 0).uncertainty;
+    expect(doubt(append(opened, round))).toBeLessThan(0.3 * doubt(append(opened, reading({ kPa: [44, 40] }))));
   });
 });
 

@@ -15,8 +15,13 @@ export interface ThroatComparison {
   readonly state: ChannelState['kind'] | 'believed';
 }
 
+interface Gauges {
+  truth(throat: number, shown: number): number;
+  spread(throat: number, shown: number): number;
+}
+
 /** What a gauge makes of a depression by itself, as believed: to be taken out of what it shows. */
-function gaugesOf(belief: Belief) {
+function gaugesOf(belief: Belief): Gauges {
   const layout = layoutOf(belief.setup);
   const spreadAt = (k: number) => Math.sqrt(belief.covariance.get(k, k));
   return {
@@ -26,9 +31,12 @@ function gaugesOf(belief: Belief) {
   };
 }
 
+/** One instrument carried round adds nothing to a difference. */
+const ONE_GAUGE: Gauges = { truth: (_, shown) => shown, spread: () => 0 };
+
 /** Throats as a signal shows them. */
 export function signalComparison(belief: Belief, { channels }: SignalReading): readonly ThroatComparison[] {
-  return compare(belief, channels.map(channelFact));
+  return compare(belief, channels.map(channelFact), gaugesOf(belief));
 }
 
 /** Throats as a reading in the log has them. */
@@ -39,7 +47,7 @@ export function recordedComparison(belief: Belief, reading: EventOf<'reading'>):
     own: channel.againstGroupKPa ?? channel.uncertaintyKPa,
     state: channel.state === 'byEye' ? ('steady' as const) : channel.state,
   }));
-  return compare(belief, facts);
+  return compare(belief, facts, reading.round === undefined ? gaugesOf(belief) : ONE_GAUGE);
 }
 
 /** Throats as the belief alone has them, when nothing is live. */
@@ -71,8 +79,7 @@ function channelFact({ throat, depression, againstGroup, uncertainty, state }: C
 
 const COMPARABLE = new Set<ChannelState['kind']>(['steady', 'settling']);
 
-function compare(belief: Belief, facts: readonly ChannelFact[]): readonly ThroatComparison[] {
-  const gauges = gaugesOf(belief);
+function compare(belief: Belief, facts: readonly ChannelFact[], gauges: Gauges): readonly ThroatComparison[] {
   const known = belief.setup.throats.flatMap(({ id }, i) => {
     const fact = facts.find(({ throat }) => throat === id);
     return fact === undefined

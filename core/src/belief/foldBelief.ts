@@ -7,6 +7,7 @@ import { type Belief, layoutOf } from './belief';
 import { mendedBelief } from './mended';
 import { astray, moveBelief, RESTING, unsettled } from './move';
 import {
+  carriedObservation,
   depressionObservation,
   type Observation,
   sourceObservation,
@@ -129,9 +130,8 @@ function observedReading(belief: Belief, reading: Reading): Belief {
     const index = belief.setup.throats.findIndex(({ id }) => id === channel.throat);
     if (index < 0 || !isUsable(channel)) return [];
     const uncertainty = Math.hypot(channel.againstGroupKPa ?? channel.uncertaintyKPa, REPEATABILITY_KPA);
-    return [
-      { throat: channel.throat, of: depressionObservation(ready, index, channel.depressionKPa, uncertainty ** 2) },
-    ];
+    const observation = reading.round === undefined ? depressionObservation : carriedObservation;
+    return [{ throat: channel.throat, of: observation(ready, index, channel.depressionKPa, uncertainty ** 2) }];
   });
   const speed: Observation[] =
     reading.speed === undefined

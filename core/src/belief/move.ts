@@ -19,8 +19,12 @@ const ELSEWHERE = 0.03;
  */
 const GAIN_WANDER = 0.03;
 const GAIN_BEND = 0.3;
+/** Throttles that one screw moves do not open quite alike: each by this share of its change more or less. Ours. */
+const UNLIKE = 0.1;
 /** The idle follows the air along a curve, not a line: doubt of its change for each unit of mean log airflow. Ours; a two-stroke's more. */
 const SPEED_BEND = { 2: 1, 4: 0.4 } as const;
+/** And the less surely the further it is from where it should be: so many times for each unit of log speed. Ours: near its stall an engine leaps. */
+const FAR_FROM_IDLE = 4;
 
 /**
  * The belief after a screw was turned. A throttle's open area grows by the same amount for every turn, so a throat that stands further
@@ -50,6 +54,7 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns, nearGa
     slope[column] = (slope[column] ?? 0) + value;
     slopes.set(row, slope);
   };
+  const unlike = new Map<number, number>();
   let largest = 0;
   let meanChange = 0;
   setup.throats.forEach((throat, i) => {
@@ -59,6 +64,7 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns, nearGa
     const { change: atPoint, slope } = areaChange(perTurn * reached.turns);
     const change = atPoint + slope * perTurn * reached.turns * (known - point);
     largest = Math.max(largest, Math.abs(change));
+    unlike.set(layout.trim(i), (UNLIKE * change) ** 2);
     meanChange += change / n;
     // All throats together carry the speed: r gains s x the mean change of trim.
     for (const [row, share] of [[layout.trim(i), 1] as const, [layout.speed, speedSlope / n] as const]) {
@@ -77,7 +83,9 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns, nearGa
   const widen = (place: number, variance: number) =>
     covariance.set(place, place, covariance.get(place, place) + variance);
   widen(layout.gain(index), GAIN_WANDER ** 2 + (GAIN_BEND * largest) ** 2);
-  widen(layout.speed, (SPEED_BEND[setup.engine.strokes] * meanChange) ** 2);
+  if (unlike.size > 1) for (const [place, variance] of unlike) widen(place, variance);
+  const far = Math.abs(at(belief.mean, layout.speed) - Math.log(setup.targets.idleRpm));
+  widen(layout.speed, (SPEED_BEND[setup.engine.strokes] * (1 + FAR_FROM_IDLE * far) * meanChange) ** 2);
   const lastTurned = belief.lastTurned.map((last, j) => (j === index ? directionOf(by) : last));
   return unsettled({ ...belief, mean, lastTurned, covariance: symmetric(covariance) }, RESTING);
 }

@@ -35,6 +35,22 @@ export function depressionObservation(belief: Belief, throat: number, shownKPa: 
   };
 }
 
+/** What one instrument shows on throat `i` when it is carried from throat to throat, kPa: its own zero and slope are the same on all. */
+export function carriedObservation(belief: Belief, throat: number, shownKPa: number, variance: number): Observation {
+  const layout = layoutOf(belief.setup);
+  const { observed, predict } = depressionObservation(belief, throat, shownKPa, variance);
+  const own = [layout.offset(throat), layout.gaugeGain(throat)];
+  return {
+    observed,
+    variance,
+    predict(mean) {
+      const ideal = mean.map((value, i) => (own.includes(i) ? 0 : value));
+      const { value, slope } = predict(ideal);
+      return { value, slope: slope.map((part, i) => (own.includes(i) ? 0 : part)) };
+    },
+  };
+}
+
 /** What a gauge shows with its throat at rest: its offset alone. */
 export function zeroObservation(belief: Belief, throat: number, shownKPa: number, variance: number): Observation {
   return directObservation(belief, layoutOf(belief.setup).offset(throat), shownKPa, variance);

@@ -11,6 +11,8 @@ export interface Rivals {
   /** Where the weighing begins: after the last verdict on a fault, for what was seen before it does not count again. */
   readonly from: number;
   readonly start: Belief;
+  /** As the bank was found: before the first turn, and so before an answer that no sound engine gives could mislead. */
+  readonly asFound: Belief | undefined;
   /** A reading since then lay beyond what a sound engine shows. Until one does, only screws that may be dead are worth folding. */
   readonly startled: boolean;
   readonly supposed: readonly { readonly suspicion: Suspicion; readonly belief: Belief }[];
@@ -32,7 +34,7 @@ export function foldRivals(setup: Setup, log: readonly JobEvent[], earlier?: Riv
 
 function begun(setup: Setup): Rivals {
   const prior = priorBelief(setup);
-  return { events: [], sound: prior, from: 0, start: prior, startled: false, supposed: [] };
+  return { events: [], sound: prior, from: 0, start: prior, asFound: undefined, startled: false, supposed: [] };
 }
 
 function isBeginning(events: readonly JobEvent[], ofEvents: readonly JobEvent[]): boolean {
@@ -43,13 +45,14 @@ function foldOne(rivals: Rivals, event: JobEvent): Rivals {
   const events = [...rivals.events, event];
   const sound = foldEvent(rivals.sound, event);
   if (event.kind === 'verdict')
-    return { events, sound, from: events.length, start: sound, startled: false, supposed: [] };
+    return { ...rivals, events, sound, from: events.length, start: sound, startled: false, supposed: [] };
   const startled = rivals.startled || (event.kind === 'reading' && sound.startle > STARTLED);
   const supposed = rivals.supposed.map(({ suspicion, belief }) => ({
     suspicion,
     belief: foldEvent(belief, event, suspicion),
   }));
-  return { ...rivals, events, sound, startled, supposed };
+  const asFound = rivals.asFound ?? (event.kind === 'move' ? rivals.sound : undefined);
+  return { ...rivals, events, sound, asFound, startled, supposed };
 }
 
 /** Faults that have become worth a look since are folded from where the weighing begins. */

@@ -1,6 +1,6 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { type Belief, layoutOf, symmetric } from '../belief';
-import type { Job, Suspicion } from '../job';
+import type { Suspicion } from '../job';
 import { assertNever, at } from '../sequence';
 import { actionOn, concernOf } from '../setup';
 
@@ -22,8 +22,9 @@ const LEAKS = [0.2, 0.35, 0.5, 0.65];
  * The logarithm of how much more probable the bank as found is with a suspicion than with screws astray alone: one throat that breathes
  * much more than screws explain, its sisters in order, speaks for a leak; two throats of one shaft apart for exchanged hoses.
  */
-export function foundEvidence(job: Job, belief: Belief): (suspicion: Suspicion) => number {
-  const found = foundTrims(job, belief);
+export function foundEvidence(belief: Belief): (suspicion: Suspicion) => number {
+  const layout = layoutOf(belief.setup);
+  const found = belief.setup.throats.map((_, i) => at(belief.mean, layout.trim(i)));
   const models = TURNS_OFF.map(({ turns, weight }) => ({ weight, density: contrastDensity(belief, turns) }));
   const probability = (trims: readonly number[]) =>
     models.reduce((sum, { weight, density }) => sum + weight * density(trims), Number.MIN_VALUE);
@@ -48,21 +49,6 @@ export function foundEvidence(job: Job, belief: Belief): (suspicion: Suspicion) 
         return assertNever(suspicion);
     }
   };
-}
-
-/** Trims before any screw was turned: what is believed now, less what the turns did. */
-function foundTrims(job: Job, belief: Belief): readonly number[] {
-  const layout = layoutOf(belief.setup);
-  return belief.setup.throats.map(({ id }, i) =>
-    belief.setup.adjusters.reduce(
-      (trim, adjuster, j) =>
-        concernOf(adjuster) === 'rest'
-          ? trim -
-            actionOn(adjuster, id) * Math.exp(at(belief.mean, layout.gain(j))) * (job.positions[adjuster.id] ?? 0)
-          : trim,
-      at(belief.mean, layout.trim(i)),
-    ),
-  );
 }
 
 /** Density of the differences to the last throat, when each screw is so many turns off. */

@@ -20,10 +20,10 @@ const PRIOR_ODDS: Readonly<Record<Suspicion['kind'], number>> = {
  * What may be wrong, most probable first, by Bayes' rule over a sound engine and every single fault of the kinds known here: the
  * evidence for each is how well it foresaw the readings, and how the bank was found.
  */
-export function weighRivals(job: Job, { events, from, sound, supposed }: Rivals): readonly Weighed[] {
+export function weighRivals(job: Job, { events, from, sound, asFound, supposed }: Rivals): readonly Weighed[] {
   if (!events.slice(from).some(({ kind }) => kind === 'reading')) return [];
   const mended = events.some((event) => event.kind === 'verdict' && event.verdict === 'mended');
-  const found = !mended && job.gaugesZeroed ? foundEvidence(job, sound) : () => 0;
+  const found = !mended && (job.gaugesZeroed || job.oneGauge) ? foundEvidence(asFound ?? sound) : () => 0;
   const answers = supposed.map(({ suspicion, belief }) => {
     const answer = belief.logEvidence - sound.logEvidence;
     return { suspicion, answer: suspicion.kind === 'airLeak' ? leakAnswer(answer) : answer };

@@ -10,8 +10,8 @@ export interface GaugeSet {
   readonly columns: readonly TraceColumn[];
   /** Runs the engine on to the next sample and reads it: time, a depression for each throat in kPa, rpm. */
   take(): readonly number[];
-  /** Puts all hoses on the first throat, or each back on its own. */
-  tee(on: boolean): void;
+  /** Puts all hoses on the throat at this place, or each back on its own. */
+  tee(place: number | undefined): void;
   /** Zero error of each channel. */
   readonly offsets: readonly KiloPascals[];
 }
@@ -34,7 +34,7 @@ export function createGaugeSet({ setup, engine, seed, rateHz, faults = [] }: Gau
   const between = seconds(1 / rateHz);
   const throatOf = hoses(setup, faults);
   let taken = 0;
-  let teed = false;
+  let teed: number | undefined;
   return {
     columns: [
       { kind: 'time', name: 't_s', scale: 's' },
@@ -44,15 +44,15 @@ export function createGaugeSet({ setup, engine, seed, rateHz, faults = [] }: Gau
       { kind: 'speed', name: 'rpm' },
     ],
     offsets: transducers.map(({ offset }) => kiloPascals(offset / 1000)),
-    tee(on) {
-      teed = on;
+    tee(place) {
+      teed = place;
     },
     take() {
       engine.advance(between);
       taken += 1;
       const { speed, runnerPressures, ambient } = engine.sensors();
       const shown = transducers.map((t, i) =>
-        t.show(pascals(ambient - (runnerPressures[teed ? 0 : (throatOf[i] ?? i)] ?? ambient)), between),
+        t.show(pascals(ambient - (runnerPressures[teed ?? throatOf[i] ?? i] ?? ambient)), between),
       );
       return [taken / rateHz, ...shown.map((p) => Math.round(toKiloPascals(p) * 1000) / 1000), Math.round(speed)];
     },

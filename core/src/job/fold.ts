@@ -24,6 +24,8 @@ export interface Job {
   readonly notes: readonly EventOf<'note'>[];
   /** Net turns of each adjuster from as found. */
   readonly positions: Readonly<Record<string, Turns>>;
+  /** The last reading was made with one instrument carried round: no other's zero or slope stands between the throats. */
+  readonly oneGauge: boolean;
   /** Gauges were put on one running throat since they were zeroed last. */
   readonly gaugesMatched: boolean;
   /** Adjusters that the person cannot get at. */
@@ -62,6 +64,7 @@ function openedJob({ machine, complaint, setup, at }: EventOf<'opened'>): Job {
     cautionsRead: false,
     zeroedThroats: [],
     gaugesZeroed: false,
+    oneGauge: false,
     gaugesMatched: false,
     outOfReach: [],
     dismissed: [],
@@ -82,7 +85,12 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
   switch (event.kind) {
     case 'reading':
       if (job.stage === 'offIdle') return { ...job, offIdleReadings: [...job.offIdleReadings, event] };
-      return { ...job, readings: [...job.readings, event], sinceReading: 'nothing' };
+      return {
+        ...job,
+        readings: [...job.readings, event],
+        oneGauge: event.round !== undefined,
+        sinceReading: 'nothing',
+      };
     case 'move': {
       const before = job.positions[event.adjuster] ?? turns(0);
       const positions = { ...job.positions, [event.adjuster]: turns(before + event.turns) };

@@ -17,7 +17,7 @@ const PracticeCommandSchema = Type.Union([
   bare('letGo'),
   Type.Object({ do: Type.Literal('hold'), rpm: Type.Number({ minimum: 500, maximum: 12_000 }) }, closed),
   Type.Object({ do: Type.Literal('filters'), on: Type.Boolean() }, closed),
-  Type.Object({ do: Type.Literal('tee'), on: Type.Boolean() }, closed),
+  Type.Object({ do: Type.Literal('tee'), on: Type.Boolean(), throat: Type.Optional(Type.String()) }, closed),
   Type.Object({ do: Type.Literal('choke'), share: Type.Number({ minimum: 0, maximum: 1 }) }, closed),
   Type.Object(
     {
@@ -38,15 +38,15 @@ export const checkPracticeCommand = checkerFor(PracticeCommandSchema);
 /** Hand on filters, hoses and choke: what an engine does not tell of itself. Mutable. */
 export interface HandState {
   filters: boolean;
-  /** All hoses on the first throat. */
-  teed: boolean;
+  /** The throat that all hoses sit on. */
+  teed: string | undefined;
   choke: number;
   hold: number | undefined;
 }
 
 /** Carries out a command; a text says why it could not be, or what it broke. */
 export function carryOut(
-  { engine, gauges, hand }: { engine: Engine; gauges: GaugeSet; hand: HandState },
+  { engine, throats, gauges, hand }: { engine: Engine; throats: readonly string[]; gauges: GaugeSet; hand: HandState },
   command: PracticeCommand,
 ): string | undefined {
   switch (command.do) {
@@ -76,9 +76,7 @@ export function carryOut(
       engine.filters(command.on);
       return undefined;
     case 'tee':
-      hand.teed = command.on;
-      gauges.tee(command.on);
-      return undefined;
+      return tee({ throats, gauges, hand }, command.on ? (command.throat ?? throats[0]) : undefined);
     case 'choke':
       hand.choke = command.share;
       engine.choke(command.share);
@@ -95,6 +93,17 @@ export function carryOut(
     default:
       return assertNever(command);
   }
+}
+
+function tee(
+  { throats, gauges, hand }: { throats: readonly string[]; gauges: GaugeSet; hand: HandState },
+  throat: string | undefined,
+): string | undefined {
+  const place = throat === undefined ? undefined : throats.indexOf(throat);
+  if (place === -1) return `There is no throat ${throat}.`;
+  hand.teed = throat;
+  gauges.tee(place);
+  return undefined;
 }
 
 function refusalOf(turned: TurnOutcome, adjuster: string): string | undefined {

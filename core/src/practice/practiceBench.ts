@@ -22,8 +22,8 @@ export interface PracticeState {
   /** Speed that a hand holds. */
   readonly holdRpm: number | null;
   readonly filters: boolean;
-  /** All hoses on the first throat. */
-  readonly teed: boolean;
+  /** The throat that all hoses sit on; null while each is on its own. */
+  readonly teed: string | null;
   readonly choke: number;
   readonly coolantC: number;
   /** What is wrong, where that is shown; null where it is hidden. */
@@ -46,14 +46,15 @@ export function createPracticeBench(setup: Setup, choices: PracticeChoices, rate
   const faults = faultsOfChoices(setup, choices);
   const air = standardAtmosphere(choices.altitudeM);
   const engine = createEngine(setup, { seed, air, faults, ...(choices.cold ? { coolant: COLD } : {}) });
-  const hand: HandState = { filters: true, teed: false, choke: 0, hold: undefined };
+  const hand: HandState = { filters: true, teed: undefined, choke: 0, hold: undefined };
   const gauges = createGaugeSet({ setup, engine, seed, rateHz, faults });
+  const throats = setup.throats.map(({ id }) => id);
   const labels = setup.adjusters.map(({ id, label }) => ({ id, label }));
   return {
     engine,
     gauges,
     faults,
-    carryOut: (command) => carryOut({ engine, gauges, hand }, command),
+    carryOut: (command) => carryOut({ engine, throats, gauges, hand }, command),
     state: () => ({
       setup: setup.name,
       running: engine.running(),
@@ -63,7 +64,7 @@ export function createPracticeBench(setup: Setup, choices: PracticeChoices, rate
       couplings: setup.couplings.map(({ id, label }) => ({ id, label, clamped: engine.clamped().includes(id) })),
       holdRpm: hand.hold ?? null,
       filters: hand.filters,
-      teed: hand.teed,
+      teed: hand.teed ?? null,
       choke: hand.choke,
       coolantC: Math.round(engine.sensors().coolant - ICE_POINT),
       faults: choices.shown ? faults : null,

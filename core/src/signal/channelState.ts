@@ -6,7 +6,10 @@ export type ChannelState =
   | { readonly kind: 'steady' }
   | { readonly kind: 'lost' }
   | { readonly kind: 'clipped' }
-  | { readonly kind: 'implausible'; readonly because: 'looksAbsolute' | 'flatWhileOthersPulse' | 'outOfRange' };
+  | {
+      readonly kind: 'implausible';
+      readonly because: 'looksAbsolute' | 'stuck' | 'reversed' | 'flatWhileOthersPulse' | 'outOfRange';
+    };
 
 interface ChannelFacts {
   readonly samples: readonly number[];
@@ -25,6 +28,8 @@ const SMALLEST_SWING = 2;
 const HIGHEST_DEPRESSION = 85;
 const NEAR_AMBIENT = [90, 108] as const;
 const LOWEST_DEPRESSION = -15;
+/** The mean of a runner behind a throttle is never above ambient by more than offsets, kPa: if it pulses there, its sign is turned round. */
+const LEAST_OF_A_RUNNER = -3;
 /** A channel that swings by less than this share of the strongest one is not connected to its runner. */
 const FLAT_SHARE = 0.03;
 
@@ -35,11 +40,19 @@ export function judgeChannel(facts: ChannelFacts): ChannelState {
   if (pulse < SMALLEST_SWING && mean > NEAR_AMBIENT[0] && mean < NEAR_AMBIENT[1]) {
     return { kind: 'implausible', because: 'looksAbsolute' };
   }
+  if (strongestPulse > SMALLEST_SWING && isStuck(samples)) return { kind: 'implausible', because: 'stuck' };
+  if (pulse > SMALLEST_SWING && mean < LEAST_OF_A_RUNNER) return { kind: 'implausible', because: 'reversed' };
   if (strongestPulse > SMALLEST_SWING && pulse < FLAT_SHARE * strongestPulse) {
     return { kind: 'implausible', because: 'flatWhileOthersPulse' };
   }
   if (mean > HIGHEST_DEPRESSION || mean < LOWEST_DEPRESSION) return { kind: 'implausible', because: 'outOfRange' };
   return isClipped(samples) ? { kind: 'clipped' } : { kind: 'steady' };
+}
+
+/** The very same figure throughout: a live sensor's last digit is never at rest. */
+function isStuck(samples: readonly number[]): boolean {
+  const { low, high } = extremesOf(samples);
+  return low === high;
 }
 
 function isClipped(samples: readonly number[]): boolean {

@@ -3,6 +3,7 @@ export * from './cycles';
 export * from './grid';
 export * from './liveSignal';
 export * from './period';
+export * from './round';
 export * from './statistics';
 export * from './steadyReading';
 export * from './window';

@@ -163,6 +163,17 @@ describe('states of channels', () => {
     expect(flat.channels[1]?.state).toEqual({ kind: 'implausible', because: 'flatWhileOthersPulse' });
   });
 
+  it('names a channel that hangs at one figure', () => {
+    expect(withSecond(() => 41.3).channels[1]?.state).toEqual({ kind: 'implausible', because: 'stuck' });
+  });
+
+  it('names a channel whose sign is turned round', () => {
+    expect(withSecond((_, phase) => -pulse(phase)).channels[1]?.state).toEqual({
+      kind: 'implausible',
+      because: 'reversed',
+    });
+  });
+
   it('names an absolute trace that does not say so', () => {
     const random = seededRandom(2);
     const reading = steadyReading(

@@ -35,7 +35,7 @@ export function createTrialBench(setup: Setup, options: EngineOptions): TrialBen
       const window: SampleWindow = { times: rows.map((row) => at(row, 0)), channels, rpm: undefined };
       return steadyReading(window, setup.engine.strokes);
     },
-    tee: gauges.tee,
+    tee: (on) => gauges.tee(on ? 0 : undefined),
     wait: (duration) => engine.advance(seconds(duration)),
     elapsed: () => engine.sensors().time,
   };

@@ -44,7 +44,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
   const known = useMemo(() => jobView(advised.events, advised.advice), [advised]);
   const view = benchView(known, signal.live, {
     listening: signal.listening,
-    teed: control?.state.teed,
+    teed: control && control.state.teed !== null,
     thinking: advised.events !== log.events,
   });
   const { job, phrase, advice } = view;
@@ -109,7 +109,14 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
       {panel === 'practice' ? (
         <PracticeSetup setup={setup} practice={signal.practice} onClose={() => setPanel('none')} />
       ) : null}
-      <Panels panel={panel} close={() => setPanel('none')} view={view} actions={actions} />
+      <Panels
+        panel={panel}
+        close={() => setPanel('none')}
+        view={view}
+        actions={actions}
+        signal={signal}
+        control={control}
+      />
       <TraceFileInput input={fileInput} onFile={signal.readFile} />
       <FileReadingPanel setup={job.setup} file={signal.file} onClose={signal.clearFile} onTake={actions.takeFile} />
     </div>

@@ -36,6 +36,9 @@ export function benchKeys(
     { key: 'w', cap: 'W', label: 'why', run: () => doors.open('why') },
     undo,
     { key: 't', cap: 'T', label: 'type it', run: () => doors.open('type') },
+    ...(job.setup.throats.length > 1
+      ? [{ key: 'g', cap: 'G', label: 'one gauge', run: () => doors.open('round') }]
+      : []),
     ...(doors.file === undefined ? [] : [{ key: 'd', cap: 'D', label: 'trace file', run: doors.file }]),
     { key: 'v', cap: 'V', label: 'flip view', run: doors.flip },
     ...(doors.practise === undefined ? [] : [{ key: 'p', cap: 'P', label: 'practise', run: doors.practise }]),
@@ -75,6 +78,8 @@ function runPrimary(action: BenchView['action'], actions: BenchActions, doors: D
       return actions.coupled(action.coupling, action.state);
     case 'mended':
       return actions.verdict(action.suspicion, 'mended');
+    case 'round':
+      return doors.open('round');
     case 'blipped':
       return actions.blipped();
     case 'match':

@@ -36,6 +36,17 @@ export const ReadingChannelSchema = Type.Object(
   closed,
 );
 
+/** One stop of an instrument that was carried round, as it was read there: the channels have the drift taken out. */
+const RoundStopSchema = Type.Object(
+  {
+    throat: Type.String({ minLength: 1, maxLength: 32 }),
+    depressionKPa: Depression,
+    uncertaintyKPa: Uncertainty,
+    atS: Type.Number({ minimum: 0 }),
+  },
+  closed,
+);
+
 /** A reading of the running engine: one figure for each throat that was read, and the speed where known. */
 export const ReadingSchema = Type.Object(
   {
@@ -46,6 +57,8 @@ export const ReadingSchema = Type.Object(
     durationS: Type.Number({ minimum: 0 }),
     barometerKPa: Type.Number({ minimum: 50, maximum: 115 }),
     channels: Type.Array(ReadingChannelSchema, { minItems: 1, maxItems: 8 }),
+    /** One instrument went from throat to throat and back: its own errors are the same on all. */
+    round: Type.Optional(Type.Array(RoundStopSchema, { minItems: 2, maxItems: 16 })),
     speed: Type.Optional(
       Type.Object(
         {

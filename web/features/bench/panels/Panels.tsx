@@ -1,22 +1,27 @@
 'use client';
 
+import type { PracticeControl } from '../practice/usePracticeControl';
+import type { Signal } from '../signal/useSignal';
 import type { BenchActions } from '../useBenchActions';
 import type { BenchView } from '../view/benchView';
+import { CarryRound } from './CarryRound';
 import { TurnedOtherwise } from './TurnedOtherwise';
 import { TypeReading } from './TypeReading';
 import { WhyPanel } from './WhyPanel';
 
 /** The panels that a key opens over the bench. */
-export type Panel = 'none' | 'why' | 'type' | 'otherwise' | 'practice';
+export type Panel = 'none' | 'why' | 'type' | 'round' | 'otherwise' | 'practice';
 
 interface PanelsProps {
   readonly panel: Panel;
   readonly close: () => void;
   readonly view: BenchView;
   readonly actions: BenchActions;
+  readonly signal: Signal;
+  readonly control: PracticeControl | undefined;
 }
 
-export function Panels({ panel, close, view, actions }: PanelsProps) {
+export function Panels({ panel, close, view, actions, signal, control }: PanelsProps) {
   switch (panel) {
     case 'none':
     case 'practice':
@@ -25,6 +30,20 @@ export function Panels({ panel, close, view, actions }: PanelsProps) {
       return <WhyPanel phrase={view.phrase} onClose={close} />;
     case 'type':
       return <TypeReading setup={view.job.setup} onClose={close} onTake={actions.propose} />;
+    case 'round':
+      return (
+        <CarryRound
+          setup={view.job.setup}
+          live={signal.live}
+          onClose={close}
+          onTake={actions.propose}
+          onHose={(throat) => {
+            // Samples from before the hose was moved are another throat's. A practice engine's hoses go by themselves.
+            if (control === undefined) signal.mark();
+            else control.ask(throat === undefined ? { do: 'tee', on: false } : { do: 'tee', on: true, throat });
+          }}
+        />
+      );
     case 'otherwise':
       return (
         <TurnedOtherwise

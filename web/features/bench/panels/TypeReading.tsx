@@ -2,13 +2,13 @@
 
 import type { Bare, EventOf } from '@amber-needle/core/job';
 import type { Setup } from '@amber-needle/core/setup';
-import { isPressureUnit, PRESSURE_UNIT_NAMES, PRESSURE_UNITS } from '@amber-needle/core/units';
 import { useForm } from 'react-hook-form';
 import { Button } from '@/components/Button';
 import { Field } from '@/components/Field';
 import { Modal } from '@/components/Modal';
 import { Notice } from '@/components/Notice';
 import { type DialFields, dialReading, dialZero } from '../view/dialReading';
+import { UnitChoice } from './UnitChoice';
 
 interface TypeReadingProps {
   readonly setup: Setup;
@@ -42,16 +42,7 @@ export function TypeReading({ setup, onClose, onTake }: TypeReadingProps) {
           ))}
         </div>
         <div className="grid grid-cols-3 gap-4">
-          <label className="block">
-            <span className="mb-1 block text-soft">Unit of the dial</span>
-            <select className="min-h-12 w-full rounded border border-edge bg-ground px-3" {...register('unit')}>
-              {PRESSURE_UNITS.filter(isPressureUnit).map((unit) => (
-                <option key={unit} value={unit}>
-                  {PRESSURE_UNIT_NAMES[unit]}
-                </option>
-              ))}
-            </select>
-          </label>
+          <UnitChoice {...register('unit')} />
           <Field label="Read to within ±" inputMode="decimal" {...register('flutter')} />
           <Field label="Speed, if known" unit="rpm" inputMode="numeric" {...register('rpm')} />
         </div>

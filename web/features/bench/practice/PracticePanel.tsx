@@ -50,9 +50,9 @@ export function PracticePanel({ control, setup, advised, matching }: PracticePan
       <Button className="px-3" onClick={() => ask({ do: 'filters', on: !state.filters })}>
         {state.filters ? 'Filters off' : 'Filters on'}
       </Button>
-      {setup.throats.length > 1 && (matching || state.teed) ? (
-        <Button className="px-3" onClick={() => ask({ do: 'tee', on: !state.teed })}>
-          {state.teed ? 'Hoses back' : 'Tee the hoses'}
+      {setup.throats.length > 1 && (matching || state.teed !== null) ? (
+        <Button className="px-3" onClick={() => ask({ do: 'tee', on: state.teed === null })}>
+          {state.teed !== null ? 'Hoses back' : 'Tee the hoses'}
         </Button>
       ) : null}
       {cold || state.choke > 0 ? (

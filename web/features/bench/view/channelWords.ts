@@ -20,6 +20,10 @@ function implausible(throat: string, because: Extract<ChannelState, { kind: 'imp
   switch (because) {
     case 'looksAbsolute':
       return `Cylinder ${throat} shows about 100 kPa without pulses. That looks like absolute pressure: the trace must say “# reference: absolute” and its barometer.`;
+    case 'stuck':
+      return `Cylinder ${throat} sends the same figure again and again. Its sensor or converter hangs: unplug it and plug it in.`;
+    case 'reversed':
+      return `Cylinder ${throat} pulses above ambient. Its sign is turned round: swap the sensor’s two ports, or its sign in the trace.`;
     case 'flatWhileOthersPulse':
       return `Cylinder ${throat} is flat while the others pulse. Is its hose on, open and without a kink?`;
     case 'outOfRange':

@@ -16,9 +16,9 @@ export type FromDial<E> =
   | { readonly outcome: 'unclear'; readonly reason: string };
 
 /** A reading by eye is as good as half the band in which the needle was seen: uniform within it, so the band / sqrt(3). GUM 4.3.7. */
-const BAND_TO_SIGMA = 1 / Math.sqrt(3);
+export const BAND_TO_SIGMA = 1 / Math.sqrt(3);
 const SPEED_BY_EYE_RPM = 25;
-const STANDARD_BAROMETER_KPA = 101.325;
+export const STANDARD_BAROMETER_KPA = 101.325;
 
 interface DialChannel {
   readonly throat: string;
@@ -96,7 +96,7 @@ function dialChannels(setup: Setup, { values, unit, flutter }: DialFields): From
 }
 
 /** A number as people type it: with a comma too. */
-function readNumber(text: string): number | undefined {
+export function readNumber(text: string): number | undefined {
   const tidy = text.trim().replace(',', '.').replace('\u2212', '-');
   if (!/^-?\d+(\.\d+)?$/.test(tidy)) return undefined;
   return Number(tidy);

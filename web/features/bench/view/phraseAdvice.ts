@@ -24,11 +24,11 @@ function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine 
     return { subject: 'Finished', order: 'look at the report', expect: finishedLines(job) };
   switch (advice.kind) {
     case 'read':
-      return readLine(advice, live);
+      return job.oneGauge ? ROUND_LINE : readLine(advice, live);
     case 'blip':
       return BLIP_LINE;
     case 'settle':
-      return settleLine(advice.after, live);
+      return job.oneGauge ? ROUND_AFTER_MOVE : settleLine(advice.after, live);
     case 'turn':
       return turnLine(job, advice);
     case 'couple':
@@ -101,6 +101,18 @@ const MATCH_LINE: SayLine = {
     'The gauges’ slopes are now the largest doubt. All hoses on the first throat’s tapping, at idle.',
     'Hot parts: mind your hands; stop the engine if you cannot reach safely.',
   ],
+};
+
+const ROUND_LINE: SayLine = {
+  subject: 'Go round again',
+  order: 'and back to the first',
+  expect: ['Warm, at idle, nothing touched meanwhile. The quicker the round, the less the engine drifts in it.'],
+};
+
+const ROUND_AFTER_MOVE: SayLine = {
+  subject: 'Blip, let it settle',
+  order: 'then go round',
+  expect: ['Blip the throttle once, then hands off. Then the one gauge goes from throat to throat and back.'],
 };
 
 const BLIP_LINE: SayLine = {

@@ -16,6 +16,8 @@ export type PrimaryAction =
     }
   | { readonly do: 'mended'; readonly label: string; readonly suspicion: Suspicion }
   | { readonly do: 'blipped'; readonly label: string }
+  /** One gauge goes round again. */
+  | { readonly do: 'round'; readonly label: string }
   | { readonly do: 'match'; readonly label: string }
   | { readonly do: 'stage'; readonly label: string; readonly stage: 'idle' | 'offIdle' }
   | { readonly do: 'finish'; readonly label: string }
@@ -44,7 +46,9 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
     case 'undecided':
     case 'settle':
     case 'read':
-      return readingAction(advice, live);
+      return job.oneGauge && advice.kind !== 'undecided'
+        ? { do: 'round', label: 'go round' }
+        : readingAction(advice, live);
   }
 }
 

@@ -176,6 +176,8 @@ describe('words about channels', () => {
     [{ kind: 'lost' }, /sends no values/],
     [{ kind: 'clipped' }, /end of its gauge/],
     [{ kind: 'implausible', because: 'looksAbsolute' }, /absolute pressure/],
+    [{ kind: 'implausible', because: 'stuck' }, /hangs/],
+    [{ kind: 'implausible', because: 'reversed' }, /sign/],
     [{ kind: 'implausible', because: 'flatWhileOthersPulse' }, /hose/],
   ] as const)('name trouble %j', (state, words) => {
     expect(signalTroubles(twinWithTwoStops, signal('steady', [{ kind: 'steady' }, state]))[0]).toMatch(words);
