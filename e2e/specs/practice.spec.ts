@@ -197,7 +197,8 @@ test('hoses on each other’s throats are named, looked into, and a screw out of
     await page.keyboard.press('u');
     await expect(say).toContainText(first.split(' / ')[0] ?? first);
 
-    for (let step = 0; step < 16 && !(await say.innerText()).includes('exchanged'); step += 1) await followOnce(page);
+    const isNamed = async () => (await nextAction(page)).say.includes('exchanged');
+    for (let step = 0; step < 16 && !(await isNamed()); step += 1) await followOnce(page);
     await expect(say).toContainText('Hoses 1 and 2 exchanged');
     await expect(page.getByText('Stop the engine before you pull a hose.')).toBeVisible();
     await expectAccessible(page);

@@ -53,6 +53,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
     open: setPanel,
     flip: () => setFlipped(!flipped),
     report: () => router.push(`/jobs/${jobId}`),
+    practising: signal.practice.choices !== undefined,
     ...(signal.practice.choices === undefined ? { file: () => fileInput.current?.click() } : {}),
     ...(signal.practice.choices !== undefined || signal.gauge.state === 'none'
       ? { practise: () => setPanel('practice') }
@@ -98,6 +99,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
             setup={setup}
             advised={view.advised}
             matching={view.advice.kind === 'read' && view.advice.purpose === 'matchGauges'}
+            {...(signal.practice.choices === undefined ? {} : { onOther: () => setPanel('practice') })}
           />
         </PanelBoundary>
       )}

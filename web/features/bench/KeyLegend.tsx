@@ -9,13 +9,16 @@ export interface BenchKey {
   readonly run: () => void;
   readonly disabled?: boolean;
   readonly strong?: boolean;
+  /** Its button stands elsewhere on the bench; the key works all the same. */
+  readonly elsewhere?: boolean;
 }
 
 /** The keys of the bench, each a button too. */
 export function KeyLegend({ keys }: { readonly keys: readonly BenchKey[] }) {
+  const listed = keys.filter(({ elsewhere = false }) => !elsewhere);
   return (
     <ul className="grid grid-cols-3 border-line border-t pt-3 max-sm:grid-cols-2" aria-label="Keys">
-      {keys.map(({ key, cap, label, run, disabled = false, strong = false }) => (
+      {listed.map(({ key, cap, label, run, disabled = false, strong = false }) => (
         <li key={key} className={clsx(strong && 'col-span-full')}>
           <button
             type="button"

@@ -12,6 +12,8 @@ export interface Doors {
   file?: () => void;
   /** There while no other gauge holds the bench. */
   practise?: () => void;
+  /** A practice engine runs in this browser: its panel has the button. */
+  practising: boolean;
 }
 
 /** The keys of the bench as things stand: one key per action. */
@@ -41,7 +43,9 @@ export function benchKeys(
       : []),
     ...(doors.file === undefined ? [] : [{ key: 'd', cap: 'D', label: 'trace file', run: doors.file }]),
     { key: 'v', cap: 'V', label: 'flip view', run: doors.flip },
-    ...(doors.practise === undefined ? [] : [{ key: 'p', cap: 'P', label: 'practise', run: doors.practise }]),
+    ...(doors.practise === undefined
+      ? []
+      : [{ key: 'p', cap: 'P', label: 'practise', run: doors.practise, elsewhere: doors.practising }]),
     ...(advice.kind === 'done' ? [] : [{ key: 'f', cap: 'F', label: 'leave as is', run: actions.finish }]),
   ];
 }

@@ -100,7 +100,7 @@ function Marks({ marks }: { readonly marks: readonly RoundMark[] }) {
           key={key}
           aria-current={state === 'now' ? 'step' : undefined}
           className={clsx(
-            'min-w-16 border-b-4 px-2 pb-1 text-center font-mono',
+            'min-w-16 border-b-4 px-2 pb-1 text-center',
             state === 'now' ? 'border-amber' : state === 'read' ? 'border-ink' : 'border-line',
           )}
         >
@@ -118,7 +118,7 @@ function LiveStop({ live, onTake }: { readonly live: LiveView; readonly onTake: 
   const value = carriedValue(live.reading);
   return (
     <div className="flex items-center justify-between gap-4">
-      <p className="font-bold font-mono text-3xl">
+      <p className="font-bold text-3xl">
         {value === undefined ? 'settling' : measured(value.depressionKPa, value.uncertaintyKPa, 'kPa')}
       </p>
       <Button tone="strong" disabled={value === undefined} onClick={() => value !== undefined && onTake(value)}>
