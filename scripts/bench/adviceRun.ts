@@ -1,7 +1,15 @@
 import type { Fault } from '@amber-needle/core/engine';
 import type { JobEvent, Suspicion } from '@amber-needle/core/job';
 import { seededRandom } from '@amber-needle/core/random';
-import { ARCHETYPES, concernOf, isArchetype, type Setup } from '@amber-needle/core/setup';
+import {
+  ARCHETYPES,
+  concernOf,
+  decidingQuantity,
+  isArchetype,
+  PERCENT,
+  type Setup,
+  toleranceOf,
+} from '@amber-needle/core/setup';
 import { runTrial } from '@amber-needle/core/trial';
 import { type Chased, fixedChase, oracle, proportionalChase } from './chases';
 
@@ -43,18 +51,26 @@ function run(setup: Setup, method: string, seed: number): JobResult {
   return { ...judged(setup, chase(setup, { seed, ...engine })), method, name, seed };
 }
 
-function judged(setup: Setup, { depressionsKPa, rpm, moves, readings, outcome }: Chased) {
-  const { spreadKPa, idleRpm, idleBandRpm } = setup.targets;
-  const spread = Math.max(...depressionsKPa) - Math.min(...depressionsKPa);
+/** Where airflow decides, the truth is the air of each throat. */
+interface Judged extends Chased {
+  readonly airflows?: readonly number[];
+}
+
+function judged(setup: Setup, { depressionsKPa, airflows = [], rpm, moves, readings, outcome }: Judged) {
+  const { idleRpm, idleBandRpm } = setup.targets;
+  const figures =
+    decidingQuantity(setup) === 'airflow' ? airflows.map((flow) => PERCENT * Math.log(flow)) : depressionsKPa;
+  const spread = Math.max(...figures) - Math.min(...figures);
+  const tolerance = toleranceOf(setup);
   return {
     outcome,
     moves,
     readings,
     wrongWay: null,
     claimed: null,
-    withinTolerance: spread <= spreadKPa,
+    withinTolerance: spread <= tolerance,
     withinBand: Math.abs(rpm - idleRpm) <= idleBandRpm,
-    spreadShare: spread / spreadKPa,
+    spreadShare: spread / tolerance,
     suspected: null,
     suspectedAfter: 0,
   };
@@ -78,9 +94,10 @@ function advised(setup: Setup, seed: number, engine: { found: 'farOff'; faults: 
     ...judged(setup, {
       outcome,
       depressionsKPa: truth.depressions.map((d) => d / 1000),
+      airflows: truth.airflows,
       rpm: truth.speed,
       moves: kinds('move'),
-      readings: kinds('reading'),
+      readings: kinds('reading') + kinds('airflow'),
     }),
     wrongWay: turnsAway(events),
     method: 'advice',

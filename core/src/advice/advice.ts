@@ -1,6 +1,6 @@
 import type { Forecast } from '../belief';
 import type { Suspicion } from '../job';
-import type { KiloPascals, Rpm, Seconds, Turns } from '../units';
+import type { Rpm, Seconds, Turns } from '../units';
 import type { OffIdleFinding } from './offIdle';
 
 /** What is known when an advice is given: behind the *why* key. */
@@ -15,9 +15,9 @@ export interface Grounds {
   readonly readings: number;
 }
 
-/** What one turn in of a screw does, as far as is known: change of its throats' depression against the others. */
+/** What one turn in of a screw does, as far as is known: change of its throats against the others, kPa of depression or per cent of air. */
 export interface ScrewEffect {
-  readonly perTurn: KiloPascals;
+  readonly perTurn: number;
   /** Relative standard uncertainty. */
   readonly doubt: number;
 }

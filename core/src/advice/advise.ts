@@ -1,15 +1,17 @@
-import { type Belief, contrastNow, forecastOf, layoutOf, moveBelief } from '../belief';
+import { type Belief, forecastOf, layoutOf, moveBelief } from '../belief';
 import type { Weighed } from '../faults';
 import type { Job } from '../job';
 import { at } from '../sequence';
+import { decidingQuantity } from '../setup';
 import type { SignalReading } from '../signal';
-import { kiloPascals, seconds, type Turns, turns } from '../units';
+import { seconds, type Turns, turns } from '../units';
 import type { Advice, Grounds, ScrewEffect } from './advice';
 import { type Chances, chances } from './chance';
 import { bestFineMove } from './fineMoves';
 import { holdRpm, offIdleFinding } from './offIdle';
 import { type MovePlan, planMoves } from './planMoves';
 import { afterMatching, afterReading } from './readingsAhead';
+import { contrastOf } from './targetErrors';
 
 /** Belief needed before the work counts as done. */
 export const DONE_PROBABILITY = 0.95;
@@ -72,7 +74,13 @@ type Bare<A> = A extends unknown ? Omit<A, 'grounds'> : never;
 type BareAdvice = Bare<Advice>;
 
 function groundsOf(job: Job, belief: Belief, { all, balanced, idleInBand }: Chances): Grounds {
-  return { probability: all, balanced, idleInBand, now: forecastOf(belief), readings: job.readings.length };
+  return {
+    probability: all,
+    balanced,
+    idleInBand,
+    now: forecastOf(belief),
+    readings: job.readings.length + job.airflows.length,
+  };
 }
 
 function adviseOffIdle(job: Job, belief: Belief): BareAdvice {
@@ -82,15 +90,15 @@ function adviseOffIdle(job: Job, belief: Belief): BareAdvice {
 }
 
 /** Nothing of the gauges themselves stands between the throats. */
-function gaugesKnown({ gaugesZeroed, oneGauge }: Job): boolean {
-  return gaugesZeroed || oneGauge;
+function gaugesKnown({ setup, gaugesZeroed, oneGauge }: Job): boolean {
+  return gaugesZeroed || oneGauge || decidingQuantity(setup) === 'airflow';
 }
 
 /** While nothing fresh has been read there is nothing to judge. */
 function adviseBeforeReading(job: Job, live: AdviceOptions['live']): BareAdvice | undefined {
   switch (job.sinceReading) {
     case 'noReading':
-      return job.gaugesZeroed
+      return gaugesKnown(job)
         ? { kind: 'read', purpose: 'firstReading', duration: READ_FOR }
         : { kind: 'read', purpose: 'zeroGauges', duration: READ_FOR };
     case 'nothing':
@@ -167,7 +175,13 @@ function adviseWhenNear({ job, belief, seed, chance, plan }: NearMakings): BareA
   const gain = fine === undefined ? 0 : fine.probability - Math.max(chance.all, chanceOfTouching(fine, belief, seed));
   if (fine !== undefined && gain >= WORTH_A_FINE_TURN) return turnAdvice(fine, belief, seed);
   // A program that cannot match its gauges answers with readings: it must not be asked for ever.
-  const canMatch = !readOut && !job.gaugesMatched && !job.oneGauge && job.setup.throats.length > 1;
+  const canMatch =
+    !readOut &&
+    job.gaugesZeroed &&
+    !job.gaugesMatched &&
+    !job.oneGauge &&
+    decidingQuantity(job.setup) === 'depression' &&
+    job.setup.throats.length > 1;
   if (canMatch && chances(afterMatching(belief), seed).all >= read + WORTH_MATCHING)
     return { kind: 'read', purpose: 'matchGauges', duration: READ_FOR };
   if (fine !== undefined && gain >= WORTH_A_LAST_TURN) return turnAdvice(fine, belief, seed);
@@ -188,8 +202,9 @@ function limitOf({ balanced, idleInBand }: Chances, { movesNow }: MovePlan): 'sc
 }
 
 /** How often the engine has been read since anything on it was touched. */
-function readingsSinceTouch({ readings, touchedAt }: Job): number {
-  return readings.filter(({ seq }) => seq > touchedAt).length;
+function readingsSinceTouch({ setup, readings, airflows, touchedAt }: Job): number {
+  const taken = decidingQuantity(setup) === 'airflow' ? airflows : readings;
+  return taken.filter(({ seq }) => seq > touchedAt).length;
 }
 
 interface Turning {
@@ -213,9 +228,8 @@ function turnAdvice({ adjuster, turns: by }: Turning, belief: Belief, seed: numb
 function screwEffect(belief: Belief, adjusterId: string): ScrewEffect {
   const index = belief.setup.adjusters.findIndex(({ id }) => id === adjusterId);
   const gain = layoutOf(belief.setup).gain(index);
-  const groupPressure = Math.exp(at(belief.mean, layoutOf(belief.setup).level));
   return {
-    perTurn: kiloPascals(Math.exp(at(belief.mean, gain)) * contrastNow(belief, layoutOf(belief.setup)) * groupPressure),
+    perTurn: Math.exp(at(belief.mean, gain)) * contrastOf(belief),
     doubt: Math.sqrt(belief.covariance.get(gain, gain)),
   };
 }

@@ -1,5 +1,6 @@
 import { type Belief, type Forecast, forecastOf, moveBelief } from '../belief';
 import type { Job } from '../job';
+import { toleranceOf } from '../setup';
 import { TURN_STEP, turns } from '../units';
 import { chances } from './chance';
 import { freeScrews, roomOf } from './freeScrews';
@@ -37,8 +38,8 @@ export function bestFineMove(job: Job, belief: Belief, seed: number): FineMove |
 
 /** Expected squared distance of every throat from the group in half tolerances, plus that of the idle in bands. */
 function squaredDistance({ throats, speed, speedUncertainty }: Forecast, { setup }: Belief): number {
-  const { spreadKPa, idleRpm, idleBandRpm } = setup.targets;
-  const half = spreadKPa / 2;
+  const { idleRpm, idleBandRpm } = setup.targets;
+  const half = toleranceOf(setup) / 2;
   const apart = throats.reduce(
     (sum, { deviation, uncertainty }) => sum + (deviation ** 2 + uncertainty ** 2) / half ** 2,
     0,

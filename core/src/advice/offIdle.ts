@@ -39,7 +39,7 @@ export function offIdleFinding(job: Job, belief: Belief): OffIdleFinding | undef
   const known = recordedComparison(belief, reading).filter(({ deviation }) => Number.isFinite(deviation));
   const [first, ...others] = known;
   if (first === undefined) return undefined;
-  const depressions = known.map(({ depression }) => depression);
+  const depressions = known.map(({ figure }) => figure);
   const spread = kiloPascals(Math.max(...depressions) - Math.min(...depressions));
   const worst = others.reduce((most, one) => (Math.abs(one.deviation) > Math.abs(most.deviation) ? one : most), first);
   const tolerance = offIdleTolerance(job.setup);

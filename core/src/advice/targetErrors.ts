@@ -1,6 +1,6 @@
-import { type Belief, contrastNow, layoutOf } from '../belief';
+import { airflowContrastNow, type Belief, contrastNow, layoutOf } from '../belief';
 import { at } from '../sequence';
-import { type Adjuster, actionOn } from '../setup';
+import { type Adjuster, actionOn, decidingQuantity, PERCENT, toleranceOf } from '../setup';
 
 /**
  * How far a state is from its targets, as a vector in units of what is allowed: for each throat its airflow against the group's in
@@ -22,14 +22,22 @@ const LEAST_SLOPE = 0.2;
 export function targetScale(belief: Belief): TargetScale {
   const { setup, mean } = belief;
   const layout = layoutOf(setup);
-  const { spreadKPa, idleRpm, idleBandRpm } = setup.targets;
+  const { idleRpm, idleBandRpm } = setup.targets;
   const meanSlope = Math.max(LEAST_SLOPE, Math.exp(at(mean, layout.speedSlope)));
   return {
-    halfTolerance: spreadKPa / 2 / Math.exp(at(mean, layout.level)) / contrastNow(belief, layout),
+    halfTolerance: toleranceOf(setup) / 2 / contrastOf(belief),
     halfBand: idleBandRpm / idleRpm / meanSlope,
     speedGoal: Math.log(idleRpm),
     meanSlope,
   };
+}
+
+/** Change of the deciding quantity, kPa or per cent of air, for one unit of log airflow of a throat near the group. */
+export function contrastOf(belief: Belief): number {
+  const layout = layoutOf(belief.setup);
+  return decidingQuantity(belief.setup) === 'airflow'
+    ? PERCENT * airflowContrastNow(belief, layout)
+    : Math.exp(at(belief.mean, layout.level)) * contrastNow(belief, layout);
 }
 
 /** The vector of one state, and how large its last part may be (a state whose speed follows less allows more). */

@@ -1,14 +1,16 @@
 import type { EventOf } from '../job';
 import { at } from '../sequence';
+import { PERCENT } from '../setup';
 import type { ChannelReading, ChannelState, SignalReading } from '../signal';
 import { type Belief, layoutOf } from './belief';
 import { forecastOf } from './forecast';
 
-/** One throat held against the others: where its needle on the fan points and how wide it is. kPa, gauge offsets taken out. */
+/** One throat held against the others: where its needle on the fan points and how wide it is. */
 export interface ThroatComparison {
   readonly throat: string;
-  readonly depression: number;
-  /** From the mean of the throats that can be compared. */
+  /** Depression with the gauge's offset taken out, kPa; or what a meter showed, in its own scale; NaN where nothing was read. */
+  readonly figure: number;
+  /** From the mean of the throats that can be compared: kPa, or per cent of air. */
   readonly deviation: number;
   /** Standard uncertainty of the deviation, the gauges' own errors included. */
   readonly uncertainty: number;
@@ -50,11 +52,24 @@ export function recordedComparison(belief: Belief, reading: EventOf<'reading'>):
   return compare(belief, facts, reading.round === undefined ? gaugesOf(belief) : ONE_GAUGE);
 }
 
+/** Throats as a meter on their mouths has them. */
+export function meteredComparison({ throats }: EventOf<'airflow'>): readonly ThroatComparison[] {
+  const group = throats.reduce((sum, { shown }) => sum + Math.log(shown), 0) / throats.length;
+  return throats.map(({ throat, shown, uncertainty }) => ({
+    throat,
+    figure: shown,
+    deviation: PERCENT * (Math.log(shown) - group),
+    uncertainty: (PERCENT * uncertainty) / shown,
+    state: 'steady',
+  }));
+}
+
 /** Throats as the belief alone has them, when nothing is live. */
 export function believedComparison(belief: Belief): readonly ThroatComparison[] {
-  return forecastOf(belief).throats.map(({ throat, depression, deviation, uncertainty }) => ({
+  const { quantity, throats } = forecastOf(belief);
+  return throats.map(({ throat, depression, deviation, uncertainty }) => ({
     throat,
-    depression,
+    figure: quantity === 'depression' ? depression : Number.NaN,
     deviation,
     uncertainty,
     state: 'believed',
@@ -91,7 +106,7 @@ function compare(belief: Belief, facts: readonly ChannelFact[], gauges: Gauges):
   const group = comparable.reduce((sum, fact) => sum + fact.true, 0) / n;
   return known.map((fact) => ({
     throat: fact.throat,
-    depression: fact.true,
+    figure: fact.true,
     deviation: COMPARABLE.has(fact.state) ? fact.true - group : Number.NaN,
     // Gauge errors of n channels against their mean leave (n - 1)/n of their variance.
     uncertainty: Math.hypot(fact.own, fact.spread * Math.sqrt(Math.max(0, (n - 1) / n))),

@@ -59,6 +59,27 @@ export function runnerLogPressure(barometer: number, { level, evening: logEvenin
   };
 }
 
+/**
+ * Air of one throat as its logarithm, up to what all have in common, and its slopes: its open area times psi of its own pressure. On a
+ * runner of its own that follows the pressure, on a plenum the area alone.
+ */
+export function throatLogAirflow(barometer: number, group: GroupState, apart: number) {
+  const runner = runnerLogPressure(barometer, group, apart);
+  const evening = Math.exp(group.evening);
+  // ln psi = ln p - F, and F lies `evening` times `apart` from the group's.
+  return {
+    logAirflow: apart + runner.logPressure - evening * apart,
+    slopeByApart: 1 + runner.slopeByApart - evening,
+    slopeByEvening: runner.slopeByEvening - evening * apart,
+    slopeByLevel: runner.slopeByLevel,
+  };
+}
+
+/** How strongly a difference of open area shows as a difference of log airflow near the group's level. */
+export function airflowContrastNow({ barometer, mean }: Belief, layout: Layout): number {
+  return throatLogAirflow(barometer, groupState(mean, layout), 0).slopeByApart;
+}
+
 /** How strongly a difference of airflow shows as a difference of log pressure near the group's level. */
 export function contrastNow({ barometer, mean }: Belief, layout: Layout): number {
   return runnerLogPressure(barometer, groupState(mean, layout), 0).slopeByApart;

@@ -7,5 +7,6 @@ export * from './foldBelief';
 export * from './forecast';
 export * from './move';
 export * from './observation';
+export { wandered } from './observed';
 export * from './prior';
 export * from './update';

@@ -1,6 +1,6 @@
 import { at } from '../sequence';
 import { type Belief, type Layout, layoutOf } from './belief';
-import { groupState, runnerLogPressure } from './contrast';
+import { groupState, runnerLogPressure, throatLogAirflow } from './contrast';
 
 /** One number that an instrument showed, as a function of the state. */
 export interface Observation {
@@ -51,6 +51,39 @@ export function carriedObservation(belief: Belief, throat: number, shownKPa: num
   };
 }
 
+/**
+ * What a meter shows of the air of one throat against the mean of those it was held on, as logarithms: the meter's scale and the engine
+ * drop out. `metered`: their places. With equal variances such contrasts carry just the information of the figures themselves.
+ */
+export function airflowObservation(
+  belief: Belief,
+  { throat, metered, shown, variance }: { throat: number; metered: readonly number[]; shown: number; variance: number },
+): Observation {
+  const layout = layoutOf(belief.setup);
+  const n = belief.setup.throats.length;
+  return {
+    observed: shown,
+    variance,
+    predict(mean) {
+      const group = groupState(mean, layout);
+      const all = meanTrim(mean, layout, n);
+      const slope = new Array<number>(layout.size).fill(0);
+      let value = 0;
+      for (const place of metered) {
+        const share = (place === throat ? 1 : 0) - 1 / metered.length;
+        const air = throatLogAirflow(belief.barometer, group, at(mean, layout.trim(place)) - all);
+        value += share * air.logAirflow;
+        for (let k = 0; k < n; k += 1)
+          slope[layout.trim(k)] =
+            at(slope, layout.trim(k)) + share * air.slopeByApart * ((k === place ? 1 : 0) - 1 / n);
+        slope[layout.evening] = at(slope, layout.evening) + share * air.slopeByEvening;
+        slope[layout.level] = at(slope, layout.level) + share * air.slopeByLevel;
+      }
+      return { value, slope };
+    },
+  };
+}
+
 /** What a gauge shows with its throat at rest: its offset alone. */
 export function zeroObservation(belief: Belief, throat: number, shownKPa: number, variance: number): Observation {
   return directObservation(belief, layoutOf(belief.setup).offset(throat), shownKPa, variance);
@@ -91,6 +124,14 @@ function meanTrim(mean: readonly number[], layout: Layout, throats: number): num
   let sum = 0;
   for (let k = 0; k < throats; k += 1) sum += at(mean, layout.trim(k));
   return sum / throats;
+}
+
+/** Air of a throat as its logarithm, by the state's own picture of it; and how it changes with its trim against the group's. */
+export function throatAir({ barometer, setup }: Belief, mean: readonly number[], throat: number) {
+  const layout = layoutOf(setup);
+  const apart = at(mean, layout.trim(throat)) - meanTrim(mean, layout, setup.throats.length);
+  const { logAirflow, slopeByApart } = throatLogAirflow(barometer, groupState(mean, layout), apart);
+  return { logAirflow, slope: slopeByApart };
 }
 
 /** Absolute pressure in a runner, kPa, by the state's own picture of it; and how it changes with its trim against the group's. */

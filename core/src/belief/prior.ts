@@ -1,6 +1,6 @@
 import { Matrix } from 'ml-matrix';
 import { ASSUMED_BAROMETER } from '../formats/trace';
-import { type Adjuster, concernOf, type Setup } from '../setup';
+import { type Adjuster, concernOf, type Setup, sharesPlenum } from '../setup';
 import { type Belief, layoutOf } from './belief';
 
 /**
@@ -36,6 +36,8 @@ export const PRIOR = {
   evenedByPipe: -1.1,
   evenedByPipeSpread: 0.5,
   unevened: 0.001,
+  /** On one plenum nothing of a difference is left in the pressure. */
+  evenedByPlenum: -6,
 } as const;
 
 /** The belief about a bank of which nothing has been measured. */
@@ -62,7 +64,8 @@ export function priorBelief(setup: Setup): Belief {
   set(at.speed, Math.log(setup.targets.idleRpm), PRIOR.speed);
   if (setup.engine.strokes === 2) set(at.speedSlope, PRIOR.speedSlopeTwoStroke, PRIOR.speedSlopeSpreadTwoStroke);
   else set(at.speedSlope, PRIOR.speedSlope, PRIOR.speedSlopeSpread);
-  if ((setup.pipes ?? []).length > 0) set(at.evening, PRIOR.evenedByPipe, PRIOR.evenedByPipeSpread);
+  if (sharesPlenum(setup)) set(at.evening, PRIOR.evenedByPlenum, PRIOR.unevened);
+  else if ((setup.pipes ?? []).length > 0) set(at.evening, PRIOR.evenedByPipe, PRIOR.evenedByPipeSpread);
   else set(at.evening, 0, PRIOR.unevened);
   const lastTurned = setup.adjusters.map(() => 0 as const);
   return {

@@ -39,6 +39,8 @@ function refusalOf(events: readonly JobEvent[], proposal: Proposal): Refusal | u
       return 'alreadyOpened';
     case 'reading':
       return proposal.channels.every(({ throat }) => isThroat(job, throat)) ? undefined : 'noSuchThroat';
+    case 'airflow':
+      return proposal.throats.every(({ throat }) => isThroat(job, throat)) ? undefined : 'noSuchThroat';
     case 'move':
       return moveRefusal(job, proposal.adjuster, proposal.turns);
     case 'check':

@@ -1,5 +1,5 @@
 import { assertNever } from '../sequence';
-import type { Setup } from '../setup';
+import { decidingQuantity, type Setup } from '../setup';
 import { type Turns, turns } from '../units';
 import type { EventOf, JobEvent, Suspicion } from './events';
 import { effectiveEvents } from './undo';
@@ -17,6 +17,8 @@ export interface Job {
   readonly zeroedThroats: readonly string[];
   readonly gaugesZeroed: boolean;
   readonly readings: readonly EventOf<'reading'>[];
+  /** The air of each throat by a meter on its mouth. */
+  readonly airflows: readonly EventOf<'airflow'>[];
   /** Where the engine is held now, and what was read off idle. */
   readonly stage: EventOf<'stage'>['stage'];
   readonly offIdleReadings: readonly EventOf<'reading'>[];
@@ -69,6 +71,7 @@ function openedJob({ machine, complaint, setup, at }: EventOf<'opened'>): Job {
     outOfReach: [],
     dismissed: [],
     readings: [],
+    airflows: [],
     stage: 'idle',
     offIdleReadings: [],
     moves: [],
@@ -89,7 +92,13 @@ function foldJobEvent(job: Job, event: JobEvent): Job {
         ...job,
         readings: [...job.readings, event],
         oneGauge: event.round !== undefined,
-        sinceReading: 'nothing',
+        sinceReading: decidingQuantity(job.setup) === 'depression' ? 'nothing' : job.sinceReading,
+      };
+    case 'airflow':
+      return {
+        ...job,
+        airflows: [...job.airflows, event],
+        sinceReading: decidingQuantity(job.setup) === 'airflow' ? 'nothing' : job.sinceReading,
       };
     case 'move': {
       const before = job.positions[event.adjuster] ?? turns(0);
@@ -154,5 +163,5 @@ function zeroed(job: Job, channels: readonly { readonly throat: string }[]): Job
 }
 
 function staleBy(job: Job, by: 'move' | 'coupled' | 'matched'): Job['sinceReading'] {
-  return job.readings.length === 0 ? 'noReading' : by;
+  return job.sinceReading === 'noReading' ? 'noReading' : by;
 }

@@ -2,5 +2,6 @@ export * from './archetypes';
 export * from './edit';
 export * from './effect';
 export * from './problems';
+export * from './quantity';
 export * from './schema';
 export * from './screwEffects';

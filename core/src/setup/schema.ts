@@ -113,6 +113,10 @@ export const TargetsSchema = Type.Object(
     spreadKPa: Type.Number({ exclusiveMinimum: 0, maximum: 20 }),
     /** The same at a held speed above idle; one and a half times that at idle when left out. */
     offIdleSpreadKPa: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 20 })),
+    /** What decides; by default depression for runners of their own, airflow for throats on a shared plenum. */
+    decides: Type.Optional(Type.Union([Type.Literal('depression'), Type.Literal('airflow')])),
+    /** Largest difference of air between any two throats that counts as balanced, where airflow decides; 8 when left out. */
+    airflowSpreadPercent: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 100 })),
     idleRpm: Type.Number({ minimum: 300, maximum: 4000 }),
     idleBandRpm: Type.Number({ exclusiveMinimum: 0, maximum: 1000 }),
   },

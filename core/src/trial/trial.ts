@@ -11,7 +11,7 @@ import {
   zeroFromSignal,
 } from '../job';
 import { type Random, seededRandom } from '../random';
-import type { Setup } from '../setup';
+import { decidingQuantity, type Setup } from '../setup';
 import { kiloPascals, type Seconds, seconds } from '../units';
 import { createTrialBench } from './trialBench';
 
@@ -74,6 +74,8 @@ export function runTrial(options: TrialOptions): TrialResult {
 
   log({ kind: 'opened', machine: options.machine, complaint: options.complaint, setup });
   log({ kind: 'check', check: { what: 'cautionsRead' } });
+  // A meter on the mouths needs no zero, so nothing else asks for a start.
+  if (decidingQuantity(setup) === 'airflow') restart();
   let findings: Findings | undefined;
   for (let i = 0; i < MOST_ADVICES; i += 1) {
     findings = findingsOf(events, findings);
@@ -121,7 +123,8 @@ export function runTrial(options: TrialOptions): TrialResult {
           log(zeroFromSignal(bench.read(READING_TIME)));
           engine.start();
           bench.wait(SETTLING_TIME);
-        } else {
+        } else if (decidingQuantity(setup) === 'airflow') log(bench.meter());
+        else {
           const reading = bench.read(READING_TIME);
           if (reading.phase === 'steady') log(readingFromSignal(reading, { source: 'program', barometer: BAROMETER }));
         }

@@ -24,7 +24,12 @@ function actionOf(advice: Advice) {
         purpose: advice.purpose,
         expected: forecastDocument(advice.expected),
         probabilityAfter: advice.probabilityAfter,
-        effect: { perTurnKPa: advice.effect.perTurn, relativeDoubt: advice.effect.doubt },
+        effect: {
+          ...(advice.expected.quantity === 'airflow'
+            ? { perTurnPercent: advice.effect.perTurn }
+            : { perTurnKPa: advice.effect.perTurn }),
+          relativeDoubt: advice.effect.doubt,
+        },
       };
     case 'couple':
       return { kind: advice.kind, coupling: advice.coupling, state: advice.state };
@@ -52,7 +57,19 @@ function actionOf(advice: Advice) {
   }
 }
 
-function forecastDocument({ throats, spread, speed, speedUncertainty }: Forecast) {
+function forecastDocument({ quantity, throats, spread, speed, speedUncertainty }: Forecast) {
+  const speeds = { speedRpm: speed, speedUncertaintyRpm: speedUncertainty };
+  if (quantity === 'airflow') {
+    return {
+      throats: throats.map(({ throat, deviation, uncertainty }) => ({
+        throat,
+        deviationPercent: deviation,
+        uncertaintyPercent: uncertainty,
+      })),
+      spreadPercent: spread,
+      ...speeds,
+    };
+  }
   return {
     throats: throats.map(({ throat, depression, deviation, uncertainty }) => ({
       throat,
@@ -61,7 +78,6 @@ function forecastDocument({ throats, spread, speed, speedUncertainty }: Forecast
       uncertaintyKPa: uncertainty,
     })),
     spreadKPa: spread,
-    speedRpm: speed,
-    speedUncertaintyRpm: speedUncertainty,
+    ...speeds,
   };
 }

@@ -1,5 +1,6 @@
 import Type, { type Static } from 'typebox';
 import { type Checked, checkerFor } from '../../validation';
+import { AirflowSchema } from './airflow';
 import { CheckSchema } from './check';
 import { CoupledSchema } from './coupled';
 import { FinishedSchema } from './finished';
@@ -15,6 +16,7 @@ import { VerdictSchema } from './verdict';
 export const JobEventSchema = Type.Union([
   OpenedSchema,
   ReadingSchema,
+  AirflowSchema,
   MoveSchema,
   CheckSchema,
   NoteSchema,
@@ -35,6 +37,7 @@ export type EventOf<K extends JobEventKind> = Extract<JobEvent, { kind: K }>;
 const checkers: { readonly [K in JobEventKind]: (data: unknown) => Checked<JobEvent> } = {
   opened: checkerFor(OpenedSchema),
   reading: checkerFor(ReadingSchema),
+  airflow: checkerFor(AirflowSchema),
   move: checkerFor(MoveSchema),
   check: checkerFor(CheckSchema),
   note: checkerFor(NoteSchema),

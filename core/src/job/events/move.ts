@@ -15,6 +15,15 @@ const Expectation = Type.Object(
         closed,
       ),
     ),
+    /** Where airflow decides: per cent of air from the group. */
+    airflow: Type.Optional(
+      Type.Array(
+        Type.Object(
+          { throat: Type.String(), deviationPercent: Type.Number(), uncertaintyPercent: Type.Number() },
+          closed,
+        ),
+      ),
+    ),
     rpm: Type.Number(),
   },
   closed,

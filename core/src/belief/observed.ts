@@ -1,0 +1,113 @@
+import type { EventOf } from '../job/events';
+import { at } from '../sequence';
+import { kiloPascals } from '../units';
+import { type Belief, layoutOf } from './belief';
+import {
+  airflowObservation,
+  carriedObservation,
+  depressionObservation,
+  type Observation,
+  speedObservation,
+} from './observation';
+import { PRIOR } from './prior';
+import { updateBelief } from './update';
+
+type Reading = EventOf<'reading'>;
+
+/** Between two readings the group's level and the speed wander (warmth, load): relative, one standard deviation. Ours. */
+const LEVEL_WANDER = 0.02;
+const SPEED_WANDER = 0.008;
+/** Two readings of an untouched engine agree no better than this, kPa: hoses, pulses, the gauge's own short-term drift. Ours. */
+export const REPEATABILITY_KPA = 0.04;
+/** A meter that is put on the same mouth again shows the same air to this, as a share: the hand. Ours. */
+const METER_REPEATS = 0.01;
+/** A meter on a mouth costs the idle a little; the speed read beside it is good to this share. Ours. */
+const UNDER_A_METER = 0.015;
+
+/** The belief after gauges were read. */
+export function observedReading(belief: Belief, reading: Reading): Belief {
+  const ready = wandered(levelled({ ...belief, barometer: kiloPascals(reading.barometerKPa) }, reading));
+  const used = reading.channels.flatMap((channel): Seen[] => {
+    const index = belief.setup.throats.findIndex(({ id }) => id === channel.throat);
+    if (index < 0 || !isUsable(channel)) return [];
+    const uncertainty = Math.hypot(channel.againstGroupKPa ?? channel.uncertaintyKPa, REPEATABILITY_KPA);
+    const observation = reading.round === undefined ? depressionObservation : carriedObservation;
+    return [{ throat: channel.throat, of: observation(ready, index, channel.depressionKPa, uncertainty ** 2) }];
+  });
+  const { speed } = reading;
+  return seen(
+    ready,
+    used,
+    speed === undefined ? [] : [speedObservation(ready, speed.rpm, (speed.uncertaintyRpm / speed.rpm) ** 2)],
+  );
+}
+
+/** The belief after a meter was held on the mouths. */
+export function observedAirflow(belief: Belief, { throats, rpm }: EventOf<'airflow'>): Belief {
+  const ready = wandered(belief);
+  const known = throats.flatMap((meter) => {
+    const place = belief.setup.throats.findIndex(({ id }) => id === meter.throat);
+    return place < 0 ? [] : [{ ...meter, place, log: Math.log(meter.shown) }];
+  });
+  const metered = known.map(({ place }) => place);
+  const mean = known.reduce((sum, { log }) => sum + log, 0) / known.length;
+  const used = known.map(({ throat, place, log, shown, uncertainty }): Seen => {
+    const variance = (uncertainty / shown) ** 2 + METER_REPEATS ** 2;
+    return { throat, of: airflowObservation(ready, { throat: place, metered, shown: log - mean, variance }) };
+  });
+  return seen(ready, used, rpm === undefined ? [] : [speedObservation(ready, rpm, UNDER_A_METER ** 2)]);
+}
+
+interface Seen {
+  readonly throat: string;
+  readonly of: Observation;
+}
+
+function seen(ready: Belief, used: readonly Seen[], speed: readonly Observation[]): Belief {
+  const { mean, covariance, logEvidence, squaredDistance, sigmas } = updateBelief(ready, [
+    ...used.map(({ of }) => of),
+    ...speed,
+  ]);
+  return {
+    ...ready,
+    mean,
+    covariance,
+    logEvidence: ready.logEvidence + logEvidence,
+    startle: squaredDistance - used.length - speed.length,
+    surprise: used.map(({ throat }, i) => ({ throat, sigmas: at(sigmas, i) })),
+  };
+}
+
+/** What the group's level is known to by the first reading itself, as a logarithm. Ours. */
+const FIRST_LEVEL = 0.1;
+
+/**
+ * Before the first reading the group's level is anybody's guess, and the pressure's law bends too much on the way there for an update
+ * by slopes: it begins at the mean of what the gauges show.
+ */
+function levelled(belief: Belief, { channels }: Reading): Belief {
+  const shown = channels.filter(isUsable).map(({ depressionKPa }) => depressionKPa);
+  const { level } = layoutOf(belief.setup);
+  if (belief.covariance.get(level, level) < PRIOR.level ** 2 || shown.length === 0) return belief;
+  const pressure = belief.barometer - shown.reduce((sum, kPa) => sum + kPa, 0) / shown.length;
+  if (pressure <= 0) return belief;
+  const covariance = belief.covariance.clone();
+  covariance.set(level, level, FIRST_LEVEL ** 2);
+  return { ...belief, covariance, mean: belief.mean.map((m, i) => (i === level ? Math.log(pressure) : m)) };
+}
+
+/** Settling and clipped channels mislead; they are kept in the log and left out of the belief. */
+function isUsable({ state }: Reading['channels'][number]): boolean {
+  return state === 'steady' || state === 'byEye';
+}
+
+/** The belief a while later, nothing touched: the engine's level and speed may have wandered. */
+export function wandered(belief: Belief): Belief {
+  const layout = layoutOf(belief.setup);
+  const covariance = belief.covariance.clone();
+  const widen = (index: number, spread: number) =>
+    covariance.set(index, index, covariance.get(index, index) + spread ** 2);
+  widen(layout.level, LEVEL_WANDER);
+  widen(layout.speed, SPEED_WANDER);
+  return { ...belief, covariance };
+}
