@@ -17,7 +17,9 @@ export function eventText(setup: Setup, event: JobEvent): string {
     case 'opened':
       return 'Job opened';
     case 'reading':
-      return 'Reading taken';
+      return event.round === undefined ? 'Reading taken' : 'Round with one gauge taken';
+    case 'airflow':
+      return 'Airflow taken';
     case 'move': {
       const label = setup.adjusters.find(({ id }) => id === event.adjuster)?.label ?? event.adjuster;
       return `${label}, ${turnText(event.turns)}`;

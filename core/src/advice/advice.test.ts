@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { foldBelief } from '../belief';
 import { foldJob, type JobEvent } from '../job';
 import { ARCHETYPES, twinWithTwoStops } from '../setup';
-import { append, logs, move, opened, reading, zero } from '../testing/jobs';
+import { append, blipped, logs, move, opened, reading, zero } from '../testing/jobs';
 import { runTrial } from '../trial';
 import { adviseNextMove } from './advise';
 
@@ -53,11 +53,19 @@ describe('what comes next', () => {
   });
 
   it('couples what is balanced, proves that coupling moved nothing, and is done', () => {
-    const balanced = append(zeroed, reading({ kPa: [40, 40.05] }));
+    const found = append(zeroed, reading({ kPa: [40, 40.05] }));
+    // Nothing has shown yet that its throttles come to rest where they were.
+    expect(advise(found)).toMatchObject({ kind: 'read', purpose: 'afterBlip' });
+    const balanced = [blipped, reading({ kPa: [40, 40.05] })].reduce(append, found);
     expect(advise(balanced)).toMatchObject({ kind: 'couple', state: 'clamped' });
     const clamped = append(balanced, { kind: 'coupled', coupling: 'C', state: 'clamped' });
     expect(advise(clamped).kind).toBe('settle');
     expect(advise(append(clamped, reading({ kPa: [40, 40.05] }))).kind).toBe('done');
+  });
+
+  it('does not ask for a blip for ever when it is answered with readings', () => {
+    const balanced = Array.from({ length: 4 }, () => reading({ kPa: [40, 40.05] })).reduce(append, zeroed);
+    expect(advise(balanced).kind).toBe('couple');
   });
 
   it('has the clamp loosened when it moved a throttle', () => {

@@ -36,11 +36,11 @@ export type Advice = { readonly grounds: Grounds } & (
         | 'afterMatching'
         | 'afterMove'
         | 'afterCoupling'
+        /** Open the throttle for a moment first and turn nothing: what comes to rest elsewhere then was no screw. */
+        | 'afterBlip'
         | 'longer';
       readonly duration: Seconds;
     }
-  /** Open the throttle for a moment, turn nothing, let it settle: what comes to rest elsewhere then was no screw. */
-  | { readonly kind: 'blip' }
   | { readonly kind: 'settle'; readonly after: 'move' | 'coupled'; readonly duration: Seconds }
   | {
       readonly kind: 'turn';

@@ -26,8 +26,9 @@ const SURE_OF_PLACE = 0.85;
 /** A stop that strays is worth a blip to find out while it is this probable, so many times over. Ours: a blip costs twenty seconds. */
 const WORTH_A_BLIP = 0.1;
 const MOST_BLIPS = 3;
-/** Before the work is called done a smaller doubt is worth one. */
+/** Before the work is called done a smaller doubt is worth one, and so is a bank whose throttles came to rest less often than this. Ours. */
 const WORTH_A_LAST_BLIP = 0.04;
+const RESTS_TO_SEE = 2;
 /** A turn is for when most of what may be so asks for one, and when it takes away this many of the expected moves. Ours. */
 const WORTH_TURNING = 0.5;
 const LEAST_HEADWAY = 0.3;
@@ -121,7 +122,7 @@ function adviseSuspicion(job: Job, suspicions: readonly Weighed[] = []): BareAdv
   if (first === undefined) return undefined;
   if (sumOf(suspicions) < SUSPECT_PROBABILITY) return undefined;
   const strays = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === 'restlessStop'));
-  if (first.probability < SURE_OF_PLACE && strays >= WORTH_A_BLIP && job.blips < MOST_BLIPS) return { kind: 'blip' };
+  if (first.probability < SURE_OF_PLACE && strays >= WORTH_A_BLIP && canBlip(job)) return BLIP_AND_READ;
   // Between two places nobody may be able to tell: then the kind of fault is named, at its likeliest place.
   const probability = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === first.suspicion.kind));
   if (probability < LIKELIEST) return undefined;
@@ -135,13 +136,21 @@ function likelyCause(advice: BareAdvice, [first]: readonly Weighed[] = []): Bare
   return { kind: 'suspect', suspicion: first.suspicion, suspicionProbability: first.probability };
 }
 
+const BLIP_AND_READ = { kind: 'read', purpose: 'afterBlip', duration: READ_FOR } as const;
+
+/** A program that cannot blip answers with readings: it must not be asked for ever. */
+function canBlip(job: Job): boolean {
+  return job.blips < MOST_BLIPS && readingsSinceTouch(job) < READ_OUT;
+}
+
 function sumOf(some: readonly Weighed[]): number {
   return some.reduce((sum, weighed) => sum + weighed.probability, 0);
 }
 
 function adviseWhenBalanced(job: Job, suspicions: readonly Weighed[] = []): BareAdvice {
   const strays = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === 'restlessStop'));
-  if (strays >= WORTH_A_LAST_BLIP && job.blips === 0) return { kind: 'blip' };
+  const seldomSeen = job.moves.length + job.blips < RESTS_TO_SEE;
+  if ((seldomSeen || strays >= WORTH_A_LAST_BLIP) && job.blips === 0 && canBlip(job)) return BLIP_AND_READ;
   const open = job.setup.couplings.find(({ id }) => !job.clamped.includes(id));
   return open === undefined ? { kind: 'done' } : { kind: 'couple', coupling: open.id, state: 'clamped' };
 }

@@ -1,6 +1,6 @@
-import type { EventOf } from '../job';
+import type { EventOf, JobEvent } from '../job';
 import { at } from '../sequence';
-import { PERCENT } from '../setup';
+import { decidingQuantity, PERCENT } from '../setup';
 import type { ChannelReading, ChannelState, SignalReading } from '../signal';
 import { type Belief, layoutOf } from './belief';
 import { forecastOf } from './forecast';
@@ -62,6 +62,13 @@ export function meteredComparison({ throats }: EventOf<'airflow'>): readonly Thr
     uncertainty: (PERCENT * uncertainty) / shown,
     state: 'steady',
   }));
+}
+
+/** Throats as an event has them that read the deciding quantity; undefined for any other event. */
+export function comparedBy(belief: Belief, event: JobEvent): readonly ThroatComparison[] | undefined {
+  const quantity = decidingQuantity(belief.setup);
+  if (event.kind === 'reading' && quantity === 'depression') return recordedComparison(belief, event);
+  return event.kind === 'airflow' && quantity === 'airflow' ? meteredComparison(event) : undefined;
 }
 
 /** Throats as the belief alone has them, when nothing is live. */

@@ -4,7 +4,7 @@ import { foldBelief } from '../belief';
 import { findingsOf } from '../findings';
 import { type Bare, foldJob, type JobEvent } from '../job';
 import { ARCHETYPES, type Setup } from '../setup';
-import { append, move, zero } from '../testing/jobs';
+import { append, blipped as blip, move, zero } from '../testing/jobs';
 import { foundEvidence } from './foundEvidence';
 
 function begun(setup: Setup): readonly JobEvent[] {
@@ -76,10 +76,10 @@ describe('suspicions', () => {
   describe('a throat that breathed much more and lands elsewhere', () => {
     const found = shows(rack, [48, 47.6, 48.4, 39]);
     const strayed = [found, move('A', 0.5), shows(rack, [45.4, 48.4, 49.2, 36], 1180)].reduce(append, begun(rack));
-    const blipped = append(strayed, { kind: 'check', check: { what: 'blipped' } });
+    const blipped = append(strayed, blip);
 
     it('is worth a blip, for its stop may stray or its cylinder misfire', () => {
-      expect(advise(strayed).kind).toBe('blip');
+      expect(advise(strayed)).toMatchObject({ kind: 'read', purpose: 'afterBlip' });
       expect(findings(blipped).job).toMatchObject({ blips: 1, sinceReading: 'move' });
     });
 

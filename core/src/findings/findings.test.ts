@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { JobEvent } from '../job';
-import { append, move, opened, reading, zero } from '../testing';
+import { append, blipped, move, opened, reading, zero } from '../testing';
 import { findingsOf } from './findings';
 
 const steps = fc.oneof(
@@ -9,7 +9,7 @@ const steps = fc.oneof(
     .record({ a: fc.double({ min: 36, max: 48, noNaN: true }), b: fc.double({ min: 36, max: 48, noNaN: true }) })
     .map(({ a, b }) => reading({ kPa: [a, b] })),
   fc.integer({ min: -4, max: 4 }).map((eighths) => move('A', (eighths || 1) / 8)),
-  fc.constant({ kind: 'check', check: { what: 'blipped' } } as const),
+  fc.constant(blipped),
   fc.constant({
     kind: 'verdict',
     suspicion: { kind: 'deadScrew', adjuster: 'A' },

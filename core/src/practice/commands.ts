@@ -1,6 +1,6 @@
 import Type, { type Static } from 'typebox';
 import type { Engine, TurnOutcome } from '../engine';
-import type { GaugeSet } from '../instruments';
+import type { AirflowMeter, GaugeSet } from '../instruments';
 import { assertNever } from '../sequence';
 import { rpm, turns } from '../units';
 import { checkerFor } from '../validation';
@@ -18,6 +18,7 @@ const PracticeCommandSchema = Type.Union([
   Type.Object({ do: Type.Literal('hold'), rpm: Type.Number({ minimum: 500, maximum: 12_000 }) }, closed),
   Type.Object({ do: Type.Literal('filters'), on: Type.Boolean() }, closed),
   Type.Object({ do: Type.Literal('tee'), on: Type.Boolean(), throat: Type.Optional(Type.String()) }, closed),
+  Type.Object({ do: Type.Literal('meter'), throat: Type.Union([Type.String(), Type.Null()]) }, closed),
   Type.Object({ do: Type.Literal('choke'), share: Type.Number({ minimum: 0, maximum: 1 }) }, closed),
   Type.Object(
     {
@@ -40,15 +41,24 @@ export interface HandState {
   filters: boolean;
   /** The throat that all hoses sit on. */
   teed: string | undefined;
+  /** Place of the throat whose mouth the airflow meter is held on. */
+  metered: number | undefined;
   choke: number;
   hold: number | undefined;
 }
 
+/** What a hand reaches for. */
+export interface Workbench {
+  readonly engine: Engine;
+  readonly throats: readonly string[];
+  readonly gauges: GaugeSet;
+  readonly meter: AirflowMeter;
+  readonly hand: HandState;
+}
+
 /** Carries out a command; a text says why it could not be, or what it broke. */
-export function carryOut(
-  { engine, throats, gauges, hand }: { engine: Engine; throats: readonly string[]; gauges: GaugeSet; hand: HandState },
-  command: PracticeCommand,
-): string | undefined {
+export function carryOut(bench: Workbench, command: PracticeCommand): string | undefined {
+  const { engine, throats, hand } = bench;
   switch (command.do) {
     case 'start':
       engine.start();
@@ -76,7 +86,9 @@ export function carryOut(
       engine.filters(command.on);
       return undefined;
     case 'tee':
-      return tee({ throats, gauges, hand }, command.on ? (command.throat ?? throats[0]) : undefined);
+      return tee(bench, command.on ? (command.throat ?? throats[0]) : undefined);
+    case 'meter':
+      return holdMeter(bench, command.throat ?? undefined);
     case 'choke':
       hand.choke = command.share;
       engine.choke(command.share);
@@ -95,10 +107,16 @@ export function carryOut(
   }
 }
 
-function tee(
-  { throats, gauges, hand }: { throats: readonly string[]; gauges: GaugeSet; hand: HandState },
-  throat: string | undefined,
-): string | undefined {
+function holdMeter({ engine, throats, meter, hand }: Workbench, throat: string | undefined): string | undefined {
+  const place = throat === undefined ? undefined : throats.indexOf(throat);
+  if (place === -1) return `There is no throat ${throat}.`;
+  hand.metered = place;
+  engine.meterOn(throat);
+  meter.seat();
+  return undefined;
+}
+
+function tee({ throats, gauges, hand }: Workbench, throat: string | undefined): string | undefined {
   const place = throat === undefined ? undefined : throats.indexOf(throat);
   if (place === -1) return `There is no throat ${throat}.`;
   hand.teed = throat;

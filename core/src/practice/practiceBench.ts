@@ -1,14 +1,18 @@
 import { standardAtmosphere } from '../air';
 import { createEngine, type Engine, type Fault } from '../engine';
-import { createGaugeSet, type GaugeSet } from '../instruments';
+import { createAirflowMeter, createGaugeSet, type GaugeSet } from '../instruments';
+import { seededRandom } from '../random';
+import { at } from '../sequence';
 import type { Setup } from '../setup';
-import { kelvins } from '../units';
+import { kelvins, seconds } from '../units';
 import type { PracticeChoices } from './choices';
 import { carryOut, type HandState, type PracticeCommand } from './commands';
 import { drawFault } from './faultTemplates';
 
 /** A morning's engine: 15 C. */
 const COLD = kelvins(288.15);
+/** The meter's hand has chances of its own. */
+const METER_SEED = 0xa1f;
 const ICE_POINT = 273.15;
 
 /** The practice engine as a panel shows it. */
@@ -24,6 +28,8 @@ export interface PracticeState {
   readonly filters: boolean;
   /** The throat that all hoses sit on; null while each is on its own. */
   readonly teed: string | null;
+  /** The airflow meter on a mouth, and what it shows in its own scale; null while it lies aside. */
+  readonly meter: { readonly throat: string; readonly shown: number } | null;
   readonly choke: number;
   readonly coolantC: number;
   /** What is wrong, where that is shown; null where it is hidden. */
@@ -46,15 +52,24 @@ export function createPracticeBench(setup: Setup, choices: PracticeChoices, rate
   const faults = faultsOfChoices(setup, choices);
   const air = standardAtmosphere(choices.altitudeM);
   const engine = createEngine(setup, { seed, air, faults, ...(choices.cold ? { coolant: COLD } : {}) });
-  const hand: HandState = { filters: true, teed: undefined, choke: 0, hold: undefined };
-  const gauges = createGaugeSet({ setup, engine, seed, rateHz, faults });
+  const hand: HandState = { filters: true, teed: undefined, metered: undefined, choke: 0, hold: undefined };
+  const gaugeSet = createGaugeSet({ setup, engine, seed, rateHz, faults });
+  const meter = createAirflowMeter(seededRandom(seed ^ METER_SEED));
+  const gauges: GaugeSet = {
+    ...gaugeSet,
+    take() {
+      const row = gaugeSet.take();
+      if (hand.metered !== undefined) meter.show(engine.sensors().throatFlows[hand.metered] ?? 0, seconds(1 / rateHz));
+      return row;
+    },
+  };
   const throats = setup.throats.map(({ id }) => id);
   const labels = setup.adjusters.map(({ id, label }) => ({ id, label }));
   return {
     engine,
     gauges,
     faults,
-    carryOut: (command) => carryOut({ engine, throats, gauges, hand }, command),
+    carryOut: (command) => carryOut({ engine, throats, gauges, meter, hand }, command),
     state: () => ({
       setup: setup.name,
       running: engine.running(),
@@ -65,6 +80,7 @@ export function createPracticeBench(setup: Setup, choices: PracticeChoices, rate
       holdRpm: hand.hold ?? null,
       filters: hand.filters,
       teed: hand.teed ?? null,
+      meter: hand.metered === undefined ? null : { throat: at(throats, hand.metered), shown: meter.read() },
       choke: hand.choke,
       coolantC: Math.round(engine.sensors().coolant - ICE_POINT),
       faults: choices.shown ? faults : null,

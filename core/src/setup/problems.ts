@@ -1,5 +1,6 @@
 import type { Problem } from '../validation';
 import { concernOf } from './effect';
+import { sharesPlenum } from './quantity';
 import type { Setup } from './schema';
 
 /**
@@ -70,6 +71,9 @@ function uselessParts(setup: Setup): Problem[] {
 function contradictions(setup: Setup): Problem[] {
   const cycleDeg = setup.engine.strokes * 180;
   return [
+    ...(setup.targets.decides === 'depression' && sharesPlenum(setup)
+      ? [{ path: '/targets/decides', reason: 'throats on one plenum show one pressure: depression cannot decide' }]
+      : []),
     ...setup.adjusters.flatMap((adjuster, a) =>
       adjuster.acts.flatMap(({ turnedIn }, i) => {
         const mixture = turnedIn === 'richer' || turnedIn === 'leaner';

@@ -7,8 +7,8 @@ const four = ['1', '2', '3', '4'];
 function stops(throats: readonly string[], shows: (throat: string, atS: number) => number): readonly RoundStop[] {
   return roundPlan(throats).map((throat, i) => ({
     throat,
-    depressionKPa: shows(throat, 20 * i),
-    uncertaintyKPa: 0.05,
+    value: shows(throat, 20 * i),
+    uncertainty: 0.05,
     atS: 20 * i,
   }));
 }
@@ -38,14 +38,14 @@ describe('a round with one instrument', () => {
       stops(four, (throat, atS) => (truth[throat] ?? 0) + 0.01 * atS),
       1.5,
     );
-    expect(round).toMatchObject({ outcome: 'closed', driftKPa: expect.closeTo(0.8, 9) });
+    expect(round).toMatchObject({ outcome: 'closed', drift: expect.closeTo(0.8, 9) });
     if (round.outcome !== 'closed') return;
-    for (const { throat, depressionKPa } of round.channels) expect(depressionKPa).toBeCloseTo(truth[throat] ?? 0, 9);
+    for (const { throat, value } of round.channels) expect(value).toBeCloseTo(truth[throat] ?? 0, 9);
   });
 
   it('is refused when the drift is larger than the difference looked for', () => {
     const drifting = stops(four, (throat, atS) => (truth[throat] ?? 0) - 0.02 * atS);
-    expect(closeRound(four, drifting, 1.5)).toEqual({ outcome: 'drifted', driftKPa: expect.closeTo(-1.6, 9) });
+    expect(closeRound(four, drifting, 1.5)).toEqual({ outcome: 'drifted', drift: expect.closeTo(-1.6, 9) });
   });
 
   it('holds the truth within two of its uncertainties on wandering idles', () => {
@@ -65,10 +65,10 @@ describe('a round with one instrument', () => {
       );
       if (round.outcome !== 'closed') continue;
       const [first] = round.channels;
-      for (const { throat, depressionKPa, uncertaintyKPa } of round.channels.slice(1)) {
-        const apart = depressionKPa - (first?.depressionKPa ?? 0) - (Number(throat) - 1) / 3;
+      for (const { throat, value, uncertainty } of round.channels.slice(1)) {
+        const apart = value - (first?.value ?? 0) - (Number(throat) - 1) / 3;
         all += 1;
-        if (Math.abs(apart) < 2 * Math.hypot(uncertaintyKPa, first?.uncertaintyKPa ?? 0, 0.1)) inside += 1;
+        if (Math.abs(apart) < 2 * Math.hypot(uncertainty, first?.uncertainty ?? 0, 0.1)) inside += 1;
       }
     }
     // 200 rounds of five throats: at the two sigma of a normal variable 95 %, two wide for chance and for the walk's own shape.

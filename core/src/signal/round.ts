@@ -3,9 +3,9 @@ import { at } from '../sequence';
 /** One stop of an instrument that is carried from throat to throat. */
 export interface RoundStop {
   readonly throat: string;
-  readonly depressionKPa: number;
-  /** Standard uncertainty of that. */
-  readonly uncertaintyKPa: number;
+  /** What it showed, in its own unit, and the standard uncertainty of that. */
+  readonly value: number;
+  readonly uncertainty: number;
   /** Time since the round began, s. */
   readonly atS: number;
 }
@@ -27,36 +27,28 @@ export function roundPlan(throats: readonly string[]): readonly string[] {
 }
 
 /** What a throat's reading is with the drift taken out. */
-export interface RoundChannel {
-  readonly throat: string;
-  readonly depressionKPa: number;
-  readonly uncertaintyKPa: number;
-}
+export type RoundChannel = Omit<RoundStop, 'atS'>;
 
 export type RoundOutcome =
   /** Not all stops are read: this throat is next. */
   | { readonly outcome: 'going'; readonly next: string }
   /** The first throat moved by more than the difference looked for: nothing can be said of the others. */
-  | { readonly outcome: 'drifted'; readonly driftKPa: number }
-  | { readonly outcome: 'closed'; readonly channels: readonly RoundChannel[]; readonly driftKPa: number };
+  | { readonly outcome: 'drifted'; readonly drift: number }
+  | { readonly outcome: 'closed'; readonly channels: readonly RoundChannel[]; readonly drift: number };
 
 /**
  * Closes a round: what the first throat moved by between two visits is taken from the throats read between them, by the time they were
- * read. `differenceKPa`: the difference that the round is to show.
+ * read. `difference`: the difference that the round is to show.
  * @throws RangeError for more stops than the plan has: our mistake.
  */
-export function closeRound(
-  throats: readonly string[],
-  stops: readonly RoundStop[],
-  differenceKPa: number,
-): RoundOutcome {
+export function closeRound(throats: readonly string[], stops: readonly RoundStop[], difference: number): RoundOutcome {
   const plan = roundPlan(throats);
   if (stops.length < plan.length) return { outcome: 'going', next: at(plan, stops.length) };
   const [first] = throats;
   const visits = stops.filter(({ throat }) => throat === first);
-  const drifts = visits.slice(1).map((visit, i) => visit.depressionKPa - at(visits, i).depressionKPa);
-  const driftKPa = drifts.reduce((most, drift) => (Math.abs(drift) > Math.abs(most) ? drift : most), 0);
-  if (Math.abs(driftKPa) > differenceKPa) return { outcome: 'drifted', driftKPa };
+  const drifts = visits.slice(1).map((visit, i) => visit.value - at(visits, i).value);
+  const drift = drifts.reduce((most, drift) => (Math.abs(drift) > Math.abs(most) ? drift : most), 0);
+  if (Math.abs(drift) > difference) return { outcome: 'drifted', drift };
   const channels = throats.map((throat) => {
     const stop = stops.find((candidate) => candidate.throat === throat);
     if (stop === undefined) throw new RangeError(`The round left out throat ${throat}`);
@@ -64,8 +56,8 @@ export function closeRound(
   });
   return {
     outcome: 'closed',
-    channels: channels.map(({ throat, depressionKPa, uncertaintyKPa }) => ({ throat, depressionKPa, uncertaintyKPa })),
-    driftKPa,
+    channels: channels.map(({ throat, value, uncertainty }) => ({ throat, value, uncertainty })),
+    drift,
   };
 }
 
@@ -79,12 +71,12 @@ function corrected(stop: RoundStop, visits: readonly RoundStop[]): RoundStop {
   const before = at(visits, next - 1);
   const after = at(visits, next);
   const share = (stop.atS - before.atS) / Math.max(1e-9, after.atS - before.atS);
-  const drift = after.depressionKPa - before.depressionKPa;
-  const moved = before.depressionKPa + share * drift - begin.depressionKPa;
-  const ofVisits = Math.hypot((1 - share) * before.uncertaintyKPa, share * after.uncertaintyKPa);
+  const drift = after.value - before.value;
+  const moved = before.value + share * drift - begin.value;
+  const ofVisits = Math.hypot((1 - share) * before.uncertainty, share * after.uncertainty);
   return {
     ...stop,
-    depressionKPa: stop.depressionKPa - moved,
-    uncertaintyKPa: Math.hypot(stop.uncertaintyKPa, ofVisits, UNEVEN_DRIFT * drift),
+    value: stop.value - moved,
+    uncertainty: Math.hypot(stop.uncertainty, ofVisits, UNEVEN_DRIFT * drift),
   };
 }

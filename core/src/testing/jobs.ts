@@ -51,6 +51,9 @@ export function zero(...offsets: readonly number[]): Bare {
   return { kind: 'check', check: { what: 'gaugesZeroed', channels } };
 }
 
+/** The throttle was opened for a moment, nothing turned. */
+export const blipped: Bare = { kind: 'check', check: { what: 'blipped' } };
+
 /** All hoses on one throat: what each gauge shows of it. */
 export function match(...shown: readonly number[]): Bare {
   const channels = shown.map((shownKPa, i) => ({ throat: String(i + 1), shownKPa, uncertaintyKPa: 0.005 }));

@@ -98,11 +98,6 @@ export function runTrial(options: TrialOptions): TrialResult {
         bench.wait(HAND_TIME);
         log({ kind: 'coupled', coupling: advice.coupling, state: advice.state });
         break;
-      case 'blip':
-        engine.blip();
-        bench.wait(HAND_TIME);
-        log({ kind: 'check', check: { what: 'blipped' } });
-        break;
       case 'settle':
         bench.wait(SETTLING_TIME);
         break;
@@ -115,7 +110,11 @@ export function runTrial(options: TrialOptions): TrialResult {
         log({ kind: 'finished', outcome: 'leftAsIs', probability: advice.grounds.probability });
         return result('undecided');
       case 'read':
-        if (advice.purpose === 'matchGauges') {
+        if (advice.purpose === 'afterBlip') {
+          engine.blip();
+          bench.wait(HAND_TIME);
+          log({ kind: 'check', check: { what: 'blipped' } });
+        } else if (advice.purpose === 'matchGauges') {
           bench.tee(true);
           log(matchFromSignal(bench.read(READING_TIME)));
           bench.tee(false);

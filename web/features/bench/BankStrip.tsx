@@ -1,4 +1,5 @@
 import type { Job } from '@amber-needle/core/job';
+import type { Setup } from '@amber-needle/core/setup';
 import clsx from 'clsx';
 import { positionText } from '@/words/turns';
 import { bankParts } from './view/bankStrip';
@@ -31,7 +32,7 @@ export function BankStrip({ job, needles, atRest, flipped, advised }: BankStripP
             throat={part.throat}
             carburetor={part.carburetor}
             needle={needles.find(({ throat }) => throat === part.throat)}
-            spreadKPa={job.setup.targets.spreadKPa}
+            setup={job.setup}
             atRest={atRest}
             compact={compact}
             mixture={part.mixture.map(({ id, label }) => ({
@@ -76,7 +77,7 @@ interface ThroatFiguresProps {
   readonly throat: string;
   readonly carburetor: string;
   readonly needle: Needle | undefined;
-  readonly spreadKPa: number;
+  readonly setup: Setup;
   readonly atRest: boolean;
   /** Three throats and more share the width: the carburetor's name and the words after the unit are left out. */
   readonly compact: boolean;
@@ -84,8 +85,8 @@ interface ThroatFiguresProps {
   readonly mixture: readonly { readonly label: string; readonly place: string; readonly on: boolean }[];
 }
 
-function ThroatFigures({ throat, carburetor, needle, spreadKPa, atRest, compact, mixture }: ThroatFiguresProps) {
-  const words = throatWords(needle, spreadKPa, atRest);
+function ThroatFigures({ throat, carburetor, needle, setup, atRest, compact, mixture }: ThroatFiguresProps) {
+  const words = throatWords(needle, setup, atRest);
   return (
     <section
       aria-label={`Cylinder ${throat}`}
@@ -105,7 +106,7 @@ function ThroatFigures({ throat, carburetor, needle, spreadKPa, atRest, compact,
         {words.deviation}
       </p>
       <p className="text-lg text-soft sm:whitespace-nowrap">
-        {words.depression}
+        {words.figure}
         {compact ? null : words.against}
       </p>
       <ul className={clsx('flex gap-x-4 text-sm', compact ? 'flex-col' : 'absolute right-6 bottom-2')}>

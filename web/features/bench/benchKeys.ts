@@ -1,3 +1,4 @@
+import { decidingQuantity } from '@amber-needle/core/setup';
 import type { BenchKey } from './KeyLegend';
 import type { Panel } from './panels/Panels';
 import type { BenchActions } from './useBenchActions';
@@ -37,16 +38,27 @@ export function benchKeys(
       : []),
     { key: 'w', cap: 'W', label: 'why', run: () => doors.open('why') },
     undo,
-    { key: 't', cap: 'T', label: 'type it', run: () => doors.open('type') },
-    ...(job.setup.throats.length > 1
-      ? [{ key: 'g', cap: 'G', label: 'one gauge', run: () => doors.open('round') }]
-      : []),
+    ...(decidingQuantity(job.setup) === 'airflow'
+      ? []
+      : [{ key: 't', cap: 'T', label: 'type it', run: () => doors.open('type') }]),
+    ...carriedKeys(job, doors),
     ...(doors.file === undefined ? [] : [{ key: 'd', cap: 'D', label: 'trace file', run: doors.file }]),
     { key: 'v', cap: 'V', label: 'flip view', run: doors.flip },
     ...(doors.practise === undefined
       ? []
       : [{ key: 'p', cap: 'P', label: 'practise', run: doors.practise, elsewhere: doors.practising }]),
     ...(advice.kind === 'done' ? [] : [{ key: 'f', cap: 'F', label: 'leave as is', run: actions.finish }]),
+  ];
+}
+
+/** An instrument that goes from throat to throat: one gauge, or the airflow meter. */
+function carriedKeys({ setup }: BenchView['job'], doors: Doors): readonly BenchKey[] {
+  if (setup.throats.length < 2) return [];
+  const meter = { key: 'm', cap: 'M', label: 'airflow', run: () => doors.open('meter') };
+  if (decidingQuantity(setup) === 'airflow') return [meter];
+  return [
+    { key: 'g', cap: 'G', label: 'one gauge', run: () => doors.open('round') },
+    { ...meter, elsewhere: true },
   ];
 }
 
@@ -84,6 +96,8 @@ function runPrimary(action: BenchView['action'], actions: BenchActions, doors: D
       return actions.verdict(action.suspicion, 'mended');
     case 'round':
       return doors.open('round');
+    case 'meter':
+      return doors.open('meter');
     case 'blipped':
       return actions.blipped();
     case 'match':

@@ -107,11 +107,26 @@ export function useBenchActions(log: JobLog, view: BenchView, signal: Signal): B
 function expectationOf(advice: Advice, adjuster: string, turns: number) {
   if (advice.kind !== 'turn' || advice.adjuster !== adjuster) return {};
   if (advice.turns !== turns) return { advisedTurns: advice.turns };
-  const throats = advice.expected.throats.map(({ throat, depression, deviation, uncertainty }) => ({
-    throat,
-    depressionKPa: depression,
-    deviationKPa: deviation,
-    uncertaintyKPa: uncertainty,
-  }));
-  return { advisedTurns: advice.turns, expected: { throats, rpm: advice.expected.speed } };
+  const { quantity, throats, speed } = advice.expected;
+  const expected =
+    quantity === 'airflow'
+      ? {
+          throats: [],
+          airflow: throats.map(({ throat, deviation, uncertainty }) => ({
+            throat,
+            deviationPercent: deviation,
+            uncertaintyPercent: uncertainty,
+          })),
+          rpm: speed,
+        }
+      : {
+          throats: throats.map(({ throat, depression, deviation, uncertainty }) => ({
+            throat,
+            depressionKPa: depression,
+            deviationKPa: deviation,
+            uncertaintyKPa: uncertainty,
+          })),
+          rpm: speed,
+        };
+  return { advisedTurns: advice.turns, expected };
 }

@@ -1,4 +1,12 @@
-import { addCylinder, changeCylinder, removeCylinder, type Setup } from '@amber-needle/core/setup';
+import {
+  addCylinder,
+  changeCylinder,
+  decidingQuantity,
+  removeCylinder,
+  type Setup,
+  sharesPlenum,
+  toleranceOf,
+} from '@amber-needle/core/setup';
 import { Button } from '@/components/Button';
 import { NumberField } from '@/components/NumberField';
 import type { Editing } from './editing';
@@ -9,6 +17,7 @@ const MOST_CYLINDERS = 8;
 /** Strokes, targets, and the cylinders with their firing angles. */
 export function EngineFields({ setup, change }: Editing) {
   const { engine, targets, cylinders } = setup;
+  const quantity = decidingQuantity(setup);
   const target = (part: Partial<Setup['targets']>) => change({ ...setup, targets: { ...targets, ...part } });
   return (
     <Section title="Engine and targets">
@@ -33,13 +42,40 @@ export function EngineFields({ setup, change }: Editing) {
           value={targets.idleBandRpm}
           onValue={(idleBandRpm) => target({ idleBandRpm })}
         />
-        <NumberField
-          label="Spread"
-          unit="kPa"
-          value={targets.spreadKPa}
-          onValue={(spreadKPa) => target({ spreadKPa })}
-        />
+        {quantity === 'depression' ? (
+          <NumberField
+            label="Spread"
+            unit="kPa"
+            value={targets.spreadKPa}
+            onValue={(spreadKPa) => target({ spreadKPa })}
+          />
+        ) : (
+          <NumberField
+            label="Spread"
+            unit="% of air"
+            value={toleranceOf(setup)}
+            onValue={(airflowSpreadPercent) => target({ airflowSpreadPercent })}
+          />
+        )}
+        <label className="block">
+          <span className="mb-1 block text-soft">What decides</span>
+          <select
+            className="min-h-12 w-full rounded border border-edge bg-ground px-3"
+            value={quantity}
+            onChange={({ target: { value } }) => target({ decides: value === 'airflow' ? 'airflow' : 'depression' })}
+          >
+            <option value="depression" disabled={sharesPlenum(setup)}>
+              depression
+            </option>
+            <option value="airflow">airflow</option>
+          </select>
+        </label>
       </div>
+      {sharesPlenum(setup) ? (
+        <p className="mt-3 text-soft">
+          Behind these throats there is one pressure: only the air that each takes tells them apart.
+        </p>
+      ) : null}
       <h3 className="mt-5 mb-2 text-soft">Cylinders, degrees at which they fire</h3>
       <ul className="grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-4">
         {cylinders.map(({ id, firingDeg }) => (

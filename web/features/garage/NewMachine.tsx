@@ -1,6 +1,12 @@
 'use client';
 
-import { ARCHETYPE_NAMES, ARCHETYPES, type ArchetypeName, isArchetype } from '@amber-needle/core/setup';
+import {
+  ARCHETYPE_NAMES,
+  ARCHETYPES,
+  type ArchetypeName,
+  decidingQuantity,
+  isArchetype,
+} from '@amber-needle/core/setup';
 import { ajvResolver } from '@hookform/resolvers/ajv';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
@@ -12,6 +18,7 @@ import { Modal } from '@/components/Modal';
 import { Notice } from '@/components/Notice';
 import { failureText, send } from '@/components/send';
 import { type NewMachine as Fields, NewMachineSchema } from '@/server/jobs/newMachine';
+import { toleranceText } from '@/words/quantityWords';
 
 const START: Fields = { name: '', archetype: 'twin', note: '', ...targetsOf('twin') };
 
@@ -28,7 +35,7 @@ export function NewMachine() {
   const [failure, setFailure] = useState<string>();
   // One id for as long as the form stands open: a double click adds one machine.
   const id = useRef('');
-  const { register, handleSubmit, formState, reset, setValue } = useForm<Fields>({
+  const { register, handleSubmit, formState, reset, setValue, watch } = useForm<Fields>({
     defaultValues: START,
     resolver: ajvResolver(JSON.parse(JSON.stringify(NewMachineSchema)), { strict: false }),
   });
@@ -45,6 +52,8 @@ export function NewMachine() {
     router.refresh();
   });
   const { errors, isSubmitting } = formState;
+  const chosen = ARCHETYPES[watch('archetype')];
+  const byAir = decidingQuantity(chosen) === 'airflow';
   return (
     <>
       <Button tone="strong" onClick={show}>
@@ -82,13 +91,17 @@ export function NewMachine() {
               {...register('idleRpm', { valueAsNumber: true })}
               error={errors.idleRpm && '400 to 3000.'}
             />
-            <Field
-              label="Balanced within"
-              unit="kPa"
-              inputMode="decimal"
-              {...register('spreadKPa', { valueAsNumber: true })}
-              error={errors.spreadKPa && '0.1 to 5.'}
-            />
+            {byAir ? (
+              <p className="self-end pb-3 text-soft">{`Balanced within ${toleranceText(chosen)} of air.`}</p>
+            ) : (
+              <Field
+                label="Balanced within"
+                unit="kPa"
+                inputMode="decimal"
+                {...register('spreadKPa', { valueAsNumber: true })}
+                error={errors.spreadKPa && '0.1 to 5.'}
+              />
+            )}
           </div>
           {failure === undefined ? null : <Notice>{failure}</Notice>}
           <Button tone="strong" type="submit" disabled={isSubmitting}>

@@ -82,7 +82,7 @@ function Readings({ report, asFound, asLeft, open }: ReadingsProps) {
           </dl>
         </section>
       </div>
-      <ReadingsChart readings={report.readings} moves={report.moves} />
+      <ReadingsChart readings={report.readings} moves={report.moves} unit={report.unit} />
     </>
   );
 }
@@ -92,12 +92,12 @@ function StateColumn({ title, state }: { readonly title: string; readonly state:
     <section aria-label={title}>
       <h2 className="text-soft">{title}</h2>
       <dl className="mt-2 space-y-1 text-lg">
-        {state.throats.map(({ throat, depression, deviation }) => (
+        {state.throats.map(({ throat, figure, deviation }) => (
           <div key={throat} className="flex justify-between gap-4">
             <dt>
               Cylinder {throat} <span className="text-soft">{deviation}</span>
             </dt>
-            <dd>{depression}</dd>
+            <dd>{figure}</dd>
           </div>
         ))}
         <div className="flex justify-between gap-4 border-line border-t pt-1">

@@ -12,7 +12,7 @@ import type { Report } from './view/report';
 use([LineChart, CustomChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
 /** The readings over the job: each throat from the group with its uncertainty, moves marked on the time axis. */
-export function ReadingsChart({ readings, moves }: Pick<Report, 'readings' | 'moves'>) {
+export function ReadingsChart({ readings, moves, unit }: Pick<Report, 'readings' | 'moves' | 'unit'>) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (box.current === null) return;
@@ -37,16 +37,16 @@ export function ReadingsChart({ readings, moves }: Pick<Report, 'readings' | 'mo
   return (
     <figure className="mt-10">
       <figcaption className="font-bold text-xl">
-        Readings over the job <span className="font-normal text-base text-soft">kPa from the group</span>
+        Readings over the job <span className="font-normal text-base text-soft">{unit}</span>
       </figcaption>
       <div ref={box} className="mt-2 h-72 w-full" aria-hidden="true" />
-      <p className="sr-only">{summary(readings)}</p>
+      <p className="sr-only">{summary(readings, unit)}</p>
     </figure>
   );
 }
 
-function summary(readings: Report['readings']): string {
+function summary(readings: Report['readings'], unit: string): string {
   const line = ({ needles }: Report['readings'][number]) =>
     needles.map(({ throat, deviation }) => `cylinder ${throat} ${numeral(deviation, 1, true)}`).join(', ');
-  return `Deviation from the group in kPa, reading by reading: ${readings.map(line).join('; ')}.`;
+  return `${unit}, reading by reading: ${readings.map(line).join('; ')}.`;
 }

@@ -51,7 +51,6 @@ function actionOf(advice: Advice) {
         adjusters,
       };
     }
-    case 'blip':
     case 'done':
       return { kind: advice.kind };
   }

@@ -5,10 +5,11 @@ import { angleOf, arcPath, FAN, fixed, pointAt, tagAngles, wedgePath } from './f
 
 interface FanProps {
   readonly needles: readonly Needle[];
-  /** Where the advised or last move should leave each needle, kPa from the group. */
+  /** Where the advised or last move should leave each needle, from the group. */
   readonly ghosts: readonly number[];
-  readonly spreadKPa: number;
-  /** End of the arc, kPa. */
+  readonly tolerance: number;
+  /** Of the arc, the tolerance and the needles. */
+  readonly unit: 'kPa' | '%';
   readonly end: number;
   readonly stale: boolean;
 }
@@ -17,13 +18,18 @@ interface FanProps {
 const THINNEST = 0.004;
 
 /** All throats on one pivot and one arc: apart like a fan, or together as one amber needle. */
-export function Fan({ needles, ghosts, spreadKPa, end, stale }: FanProps) {
+export function Fan({ needles, ghosts, tolerance, unit, end, stale }: FanProps) {
   const shown = needles.filter(({ deviation }) => Number.isFinite(deviation));
   const angles = shown.map(({ deviation }) => angleOf(deviation, end));
   const tags = tagAngles(angles);
   return (
-    <svg viewBox={`0 0 ${FAN.width} ${FAN.height}`} className="w-full lg:h-full" role="img" aria-label={fanText(shown)}>
-      <Scale end={end} spreadKPa={spreadKPa} />
+    <svg
+      viewBox={`0 0 ${FAN.width} ${FAN.height}`}
+      className="w-full lg:h-full"
+      role="img"
+      aria-label={fanText(shown, unit)}
+    >
+      <Scale end={end} tolerance={tolerance} />
       {shown.map(({ throat, deviation, uncertainty }) => (
         <Doubt key={throat} deviation={deviation} uncertainty={uncertainty} end={end} />
       ))}
@@ -40,11 +46,11 @@ export function Fan({ needles, ghosts, spreadKPa, end, stale }: FanProps) {
   );
 }
 
-function Scale({ end, spreadKPa }: { readonly end: number; readonly spreadKPa: number }) {
+function Scale({ end, tolerance }: { readonly end: number; readonly tolerance: number }) {
   const { labelled, small } = marksFor(end);
   const steps = Math.round(end / small);
   const marks = Array.from({ length: 2 * steps + 1 }, (_, i) => (i - steps) * small);
-  const half = spreadKPa / 2;
+  const half = tolerance / 2;
   return (
     <g>
       <path d={wedgePath(angleOf(-half, end), angleOf(half, end), FAN.radius)} className="fill-lit" />
@@ -155,8 +161,8 @@ function isMultiple(value: number, of: number): boolean {
   return Math.abs(value / of - Math.round(value / of)) < 1e-9;
 }
 
-function fanText(needles: readonly Needle[]): string {
+function fanText(needles: readonly Needle[], unit: string): string {
   if (needles.length === 0) return 'The fan: no needle yet';
-  const parts = needles.map(({ throat, deviation }) => `cylinder ${throat} ${numeral(deviation, 1, true)} kPa`);
+  const parts = needles.map(({ throat, deviation }) => `cylinder ${throat} ${numeral(deviation, 1, true)} ${unit}`);
   return `The fan, from the group: ${parts.join(', ')}`;
 }

@@ -5,8 +5,8 @@ const HALF_SPAN = 56;
 const MOST = 4;
 
 /** The job's story so far: one small fan for each reading after something was done. */
-export function Trail({ fans, spreadKPa }: { readonly fans: readonly TrailFan[]; readonly spreadKPa: number }) {
-  const end = Math.max(2 * spreadKPa, ...fans.flatMap(({ deviations }) => deviations.map(Math.abs))) || 1;
+export function Trail({ fans, tolerance }: { readonly fans: readonly TrailFan[]; readonly tolerance: number }) {
+  const end = Math.max(2 * tolerance, ...fans.flatMap(({ deviations }) => deviations.map(Math.abs))) || 1;
   return (
     <ol className="flex min-w-0 items-end gap-1 overflow-hidden" aria-label="Readings so far">
       {fans.slice(-MOST).map((fan) => (
@@ -14,7 +14,7 @@ export function Trail({ fans, spreadKPa }: { readonly fans: readonly TrailFan[];
           key={fan.id}
           className="w-20 shrink-0 text-center text-soft text-xs max-sm:[&:not(:nth-last-child(-n+2))]:hidden"
         >
-          <SmallFan deviations={fan.deviations} end={end} spreadKPa={spreadKPa} />
+          <SmallFan deviations={fan.deviations} end={end} tolerance={tolerance} />
           {fan.label}
         </li>
       ))}
@@ -25,14 +25,14 @@ export function Trail({ fans, spreadKPa }: { readonly fans: readonly TrailFan[];
 function SmallFan({
   deviations,
   end,
-  spreadKPa,
+  tolerance,
 }: {
   readonly deviations: readonly number[];
   readonly end: number;
-  readonly spreadKPa: number;
+  readonly tolerance: number;
 }) {
-  const edge = tip(spreadKPa / 2, end);
-  const edgeLeft = tip(-spreadKPa / 2, end);
+  const edge = tip(tolerance / 2, end);
+  const edgeLeft = tip(-tolerance / 2, end);
   return (
     <svg viewBox="-36 -42 72 46" aria-hidden="true" className="w-full">
       <path d={`M0,0 L${edgeLeft} A${REACH},${REACH} 0 0 1 ${edge} Z`} className="fill-lit" />

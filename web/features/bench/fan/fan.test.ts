@@ -11,12 +11,12 @@ const needle = (throat: string, deviation: number, uncertainty = 0.05): Needle =
   throat,
   deviation,
   uncertainty,
-  depression: 40,
+  figure: 40,
   state: 'steady',
 });
 
 const draw = (needles: readonly Needle[], ghosts: readonly number[] = []) =>
-  renderToStaticMarkup(createElement(Fan, { needles, ghosts, spreadKPa: 0.5, end: 1, stale: false }));
+  renderToStaticMarkup(createElement(Fan, { needles, ghosts, tolerance: 0.5, unit: 'kPa', end: 1, stale: false }));
 
 const count = (text: string, part: string) => text.split(part).length - 1;
 
@@ -74,7 +74,7 @@ describe('the small drawings', () => {
       label,
       deviations: [0.1, -0.1],
     }));
-    const drawn = renderToStaticMarkup(createElement(Trail, { fans, spreadKPa: 0.5 }));
+    const drawn = renderToStaticMarkup(createElement(Trail, { fans, tolerance: 0.5 }));
     expect(drawn).not.toContain('as found');
     expect(count(drawn, '<li')).toBe(4);
   });

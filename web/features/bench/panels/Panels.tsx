@@ -5,12 +5,13 @@ import type { Signal } from '../signal/useSignal';
 import type { BenchActions } from '../useBenchActions';
 import type { BenchView } from '../view/benchView';
 import { CarryRound } from './CarryRound';
+import { MeterRound } from './MeterRound';
 import { TurnedOtherwise } from './TurnedOtherwise';
 import { TypeReading } from './TypeReading';
 import { WhyPanel } from './WhyPanel';
 
 /** The panels that a key opens over the bench. */
-export type Panel = 'none' | 'why' | 'type' | 'round' | 'otherwise' | 'practice';
+export type Panel = 'none' | 'why' | 'type' | 'round' | 'meter' | 'otherwise' | 'practice';
 
 interface PanelsProps {
   readonly panel: Panel;
@@ -42,6 +43,17 @@ export function Panels({ panel, close, view, actions, signal, control }: PanelsP
             if (control === undefined) signal.mark();
             else control.ask(throat === undefined ? { do: 'tee', on: false } : { do: 'tee', on: true, throat });
           }}
+        />
+      );
+    case 'meter':
+      return (
+        <MeterRound
+          setup={view.job.setup}
+          rpm={view.speedRpm}
+          practice={control?.state}
+          onClose={close}
+          onTake={actions.propose}
+          onMouth={(throat) => control?.ask({ do: 'meter', throat: throat ?? null })}
         />
       );
     case 'otherwise':

@@ -1,6 +1,7 @@
 import type { Advice } from '@amber-needle/core/advice';
 import { type Belief, believedComparison, foldBelief } from '@amber-needle/core/belief';
 import { foldJob, type Job, type JobEvent } from '@amber-needle/core/job';
+import { decidingQuantity } from '@amber-needle/core/setup';
 import type { LiveView } from '@/workers/signalProtocol';
 import { liveNeedles, type Needle } from './needles';
 import { type Phrase, phraseAdvice } from './phraseAdvice';
@@ -67,20 +68,25 @@ export function benchView(
   { listening = false, teed, thinking = false }: Surroundings = {},
 ): BenchView {
   const { job, belief, advice } = view;
-  const needles =
-    live !== undefined ? liveNeedles(belief, live) : job.readings.length > 0 ? believedComparison(belief) : [];
+  const needles = needlesOf(view, live);
   const action = thinking ? THINKING : (hosesAction(advice, teed) ?? primaryAction(job, advice, live));
   const waits = listening && action.do === 'type';
   return {
     ...view,
     needles,
-    atRest: live?.now.phase === 'stopped',
+    atRest: live?.now.phase === 'stopped' && decidingQuantity(job.setup) === 'depression',
     ghosts: ghostsOf(job, advice),
     phrase: waits ? LISTENING_PHRASE : phraseAdvice(job, advice, live),
     action: waits ? { do: 'blocked', label: 'listening' } : action,
     advised: advice.kind === 'turn' ? advice.adjuster : advice.kind === 'couple' ? advice.coupling : undefined,
     speedRpm: live?.now.speed?.speed,
   };
+}
+
+/** Live gauges show depression; where the air decides, what is believed of it is shown. */
+function needlesOf({ job, belief }: JobView, live: LiveView | undefined): readonly Needle[] {
+  if (live !== undefined && decidingQuantity(job.setup) === 'depression') return liveNeedles(belief, live);
+  return job.readings.length + job.airflows.length > 0 ? believedComparison(belief) : [];
 }
 
 /** A practice engine tells where its hoses are: nothing is read of the wrong throat. Of a real one only the person knows. */
@@ -96,5 +102,6 @@ function ghostsOf(job: Job, advice: Advice): readonly number[] {
   if (advice.kind === 'turn') return advice.expected.throats.map(({ deviation }) => deviation);
   const last = job.moves.at(-1);
   if (job.sinceReading !== 'move' || last?.expected === undefined) return [];
-  return last.expected.throats.map(({ deviationKPa }) => deviationKPa);
+  const { airflow, throats } = last.expected;
+  return airflow?.map(({ deviationPercent }) => deviationPercent) ?? throats.map(({ deviationKPa }) => deviationKPa);
 }

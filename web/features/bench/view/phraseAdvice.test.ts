@@ -1,7 +1,7 @@
 import type { Advice } from '@amber-needle/core/advice';
 import { foldJob, type JobEvent } from '@amber-needle/core/job';
 import type { SignalReading } from '@amber-needle/core/signal';
-import { append, move, opened, reading, zero } from '@amber-needle/core/testing';
+import { append, blipped, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { seconds } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
 import { suspicionWords } from '@/words/suspicionWords';
@@ -11,7 +11,8 @@ import { phraseAdvice } from './phraseAdvice';
 
 const zeroed = append(opened, zero(0, 0));
 const apart = append(zeroed, reading({ kPa: [44, 40], rpm: 1000 }));
-const even = append(zeroed, reading({ kPa: [40, 40] }));
+const found = append(zeroed, reading({ kPa: [40, 40] }));
+const even = [blipped, reading({ kPa: [40, 40] })].reduce(append, found);
 const coupled = append(append(even, { kind: 'coupled', coupling: 'C', state: 'clamped' }), reading({ kPa: [40, 40] }));
 
 function live(phase: SignalReading['phase']): LiveView {
@@ -37,6 +38,7 @@ describe('the say line', () => {
     ['zeroed, still stopped', zeroed, live('stopped'), 'Start the engine / let it idle'],
     ['zeroed, settling', zeroed, live('settling'), 'Let it settle / hold still'],
     ['zeroed, steady', zeroed, live('steady'), 'Hold still / take the reading'],
+    ['balanced, as found', found, live('steady'), 'Blip it / turn nothing'],
     ['balanced', even, live('steady'), 'Balanced / couple it'],
     ['balanced and coupled', coupled, live('steady'), 'Balanced / finish the job'],
     ['after a move', append(apart, move('A', 0.25)), live('settling'), 'Let it settle / hands off'],

@@ -1,6 +1,8 @@
 import type { Advice, OffIdleFinding } from '@amber-needle/core/advice';
 import type { Job } from '@amber-needle/core/job';
+import { decidingQuantity } from '@amber-needle/core/setup';
 import { measured, numeral, percent, speed, withUnit } from '@/words/numbers';
+import { QUANTITY_UNIT, toleranceText } from '@/words/quantityWords';
 import { suspicionWords } from '@/words/suspicionWords';
 import { turnText } from '@/words/turns';
 import type { LiveView } from '@/workers/signalProtocol';
@@ -24,11 +26,10 @@ function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine 
     return { subject: 'Finished', order: 'look at the report', expect: finishedLines(job) };
   switch (advice.kind) {
     case 'read':
-      return job.oneGauge ? ROUND_LINE : readLine(advice, live);
-    case 'blip':
-      return BLIP_LINE;
+      if (advice.purpose === 'afterBlip') return BLIP_LINE;
+      return carriedLine(job) ?? readLine(advice, live);
     case 'settle':
-      return job.oneGauge ? ROUND_AFTER_MOVE : settleLine(advice.after, live);
+      return carriedLine(job, 'move') ?? settleLine(advice.after, live);
     case 'turn':
       return turnLine(job, advice);
     case 'couple':
@@ -100,6 +101,26 @@ const MATCH_LINE: SayLine = {
   expect: [
     'The gauges’ slopes are now the largest doubt. All hoses on the first throat’s tapping, at idle.',
     'Hot parts: mind your hands; stop the engine if you cannot reach safely.',
+  ],
+};
+
+/** What to do with an instrument that is carried from throat to throat, where the bank is read with one. */
+function carriedLine(job: Job, after?: 'move'): SayLine | undefined {
+  if (decidingQuantity(job.setup) === 'airflow') {
+    return after === 'move'
+      ? { ...METER_LINE, subject: 'Blip, let it settle', order: 'then meter each mouth' }
+      : METER_LINE;
+  }
+  if (!job.oneGauge) return undefined;
+  return after === 'move' ? ROUND_AFTER_MOVE : ROUND_LINE;
+}
+
+const METER_LINE: SayLine = {
+  subject: 'Meter each mouth',
+  order: 'one after the other',
+  expect: [
+    'Warm, at idle, filters off. The meter costs the engine a little air: hold it alike on each, and read quickly.',
+    'It may spit back: face, hair and loose clothing away from the mouths, no flame near.',
   ],
 };
 
@@ -210,7 +231,7 @@ function turnLine(job: Job, advice: Extract<Advice, { kind: 'turn' }>): SayLine 
     order: turnText(advice.turns),
     expect: [
       `${advice.turns > 0 ? 'Clockwise' : 'Anticlockwise'}, from ${adjuster?.seenFrom ?? 'the screw’s head'}.`,
-      `Expected spread ${measured(expected.spread, spreadDoubt, 'kPa')}`,
+      `Expected spread ${measured(expected.spread, spreadDoubt, QUANTITY_UNIT[expected.quantity])}`,
       `Idle ${speed(grounds.now.speed)} → about ${speed(Math.round(expected.speed / 10) * 10)}`,
     ],
   };
@@ -238,17 +259,17 @@ function coupleLine(job: Job, advice: Extract<Advice, { kind: 'couple' }>): SayL
 
 function reasons(job: Job, advice: Advice): string[] {
   const { grounds } = advice;
-  const { spreadKPa, idleRpm, idleBandRpm } = job.setup.targets;
+  const { idleRpm, idleBandRpm } = job.setup.targets;
   if (grounds.readings === 0) return ['Nothing has been read yet, so nothing is known beyond the setup.'];
   const facts = [
-    `Spread as believed: ${spreadText(advice)}; allowed ${withUnit(spreadKPa, 1, 'kPa')}.`,
+    `Spread as believed: ${spreadText(advice)}; allowed ${toleranceText(job.setup)}.`,
     `Chance that every pair is within tolerance: ${percent(grounds.balanced)}.`,
     `Chance that the idle is within ${speed(idleRpm)} ± ${numeral(idleBandRpm, 0)}: ${percent(grounds.idleInBand)}.`,
     `It rests on ${grounds.readings === 1 ? 'one reading' : `${grounds.readings} readings`}.`,
   ];
   if (advice.kind !== 'turn') return facts;
   const { perTurn, doubt } = advice.effect;
-  const bound = measured(perTurn, perTurn * doubt, 'kPa');
+  const bound = measured(perTurn, perTurn * doubt, QUANTITY_UNIT[grounds.now.quantity]);
   return [
     ...facts,
     `One turn of this screw moves its cylinder by about ${bound} against the others.`,
@@ -259,7 +280,7 @@ function reasons(job: Job, advice: Advice): string[] {
 
 function spreadText({ grounds }: Advice): string {
   const doubt = Math.max(...grounds.now.throats.map(({ uncertainty }) => uncertainty)) * 2;
-  return measured(grounds.now.spread, doubt, 'kPa');
+  return measured(grounds.now.spread, doubt, QUANTITY_UNIT[grounds.now.quantity]);
 }
 
 function sureText({ grounds }: Advice): string {

@@ -1,5 +1,6 @@
 import { type Advice, holdRpm } from '@amber-needle/core/advice';
 import type { Job, Suspicion } from '@amber-needle/core/job';
+import { decidingQuantity } from '@amber-needle/core/setup';
 import type { LiveView } from '@/workers/signalProtocol';
 
 /** What the one big key does now. `blocked` says what it waits for. */
@@ -18,6 +19,8 @@ export type PrimaryAction =
   | { readonly do: 'blipped'; readonly label: string }
   /** One gauge goes round again. */
   | { readonly do: 'round'; readonly label: string }
+  /** The airflow meter goes from mouth to mouth. */
+  | { readonly do: 'meter'; readonly label: string }
   | { readonly do: 'match'; readonly label: string }
   | { readonly do: 'stage'; readonly label: string; readonly stage: 'idle' | 'offIdle' }
   | { readonly do: 'finish'; readonly label: string }
@@ -31,8 +34,6 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
       return { do: 'turned', label: 'turned it', adjuster: advice.adjuster, turns: advice.turns };
     case 'couple':
       return { do: 'coupled', label: advice.state === 'clamped' ? 'clamped it' : 'loosened it', ...advice };
-    case 'blip':
-      return { do: 'blipped', label: 'blipped it' };
     case 'done':
       return { do: 'finish', label: 'finish the job' };
     case 'suspect':
@@ -46,10 +47,14 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
     case 'undecided':
     case 'settle':
     case 'read':
-      return job.oneGauge && advice.kind !== 'undecided'
-        ? { do: 'round', label: 'go round' }
-        : readingAction(advice, live);
+      if (advice.kind === 'read' && advice.purpose === 'afterBlip') return { do: 'blipped', label: 'blipped it' };
+      return carriedAction(job, advice) ?? readingAction(advice, live);
   }
+}
+
+function carriedAction(job: Job, advice: Advice): PrimaryAction | undefined {
+  if (decidingQuantity(job.setup) === 'airflow') return { do: 'meter', label: 'use the meter' };
+  return job.oneGauge && advice.kind !== 'undecided' ? { do: 'round', label: 'go round' } : undefined;
 }
 
 /** Off idle a reading counts once the engine is held near the speed that was asked for. */

@@ -3,15 +3,16 @@ import { append, opened } from '@amber-needle/core/testing';
 import { describe, expect, it } from 'vitest';
 import { adviceView } from './adviceView';
 import { benchView } from './benchView';
-import { carriedValue, roundView, typedValue } from './roundView';
+import { carriedGauge, carriedMeter, carriedValue, roundView, typedMeter, typedPressure } from './roundView';
 
 const rack = ARCHETYPES.rack4;
-const stop = (throat: string, depressionKPa: number, atS: number) => ({
+const stop = (throat: string, value: number, atS: number) => ({
   throat,
-  depressionKPa,
-  uncertaintyKPa: 0.1,
+  value,
+  uncertainty: 0.1,
   atS,
 });
+const gauge = (setup: typeof rack, live: boolean) => carriedGauge(setup, { live });
 const round = (last: number) => [
   stop('1', 45, 0),
   stop('2', 44, 20),
@@ -22,7 +23,7 @@ const round = (last: number) => [
 
 describe('the round of one gauge', () => {
   it('says where the hose goes, and that it comes back', () => {
-    const begun = roundView(rack, [], { live: true });
+    const begun = roundView(gauge(rack, true), []);
     expect(begun).toMatchObject({ next: '1', returns: false, event: undefined });
     expect(begun.marks.map(({ throat, state }) => `${throat} ${state}`)).toEqual([
       '1 now',
@@ -31,11 +32,11 @@ describe('the round of one gauge', () => {
       '4 due',
       '1 due',
     ]);
-    expect(roundView(rack, round(45).slice(0, 4), { live: true })).toMatchObject({ next: '1', returns: true });
+    expect(roundView(gauge(rack, true), round(45).slice(0, 4))).toMatchObject({ next: '1', returns: true });
   });
 
   it('makes a reading with the drift taken out, and keeps what was read', () => {
-    const { event, verdict } = roundView(rack, round(45.4), { live: false });
+    const { event, verdict } = roundView(gauge(rack, false), round(45.4));
     expect(verdict).toContain('+0.4');
     expect(event?.channels.map(({ depressionKPa }) => Number(depressionKPa.toFixed(3)))).toEqual([
       45, 43.9, 45.8, 43.7,
@@ -45,15 +46,17 @@ describe('the round of one gauge', () => {
   });
 
   it('makes none of a round that drifted by more than it is to show', () => {
-    const { event, verdict } = roundView(rack, round(43), { live: true });
+    const { event, verdict } = roundView(gauge(rack, true), round(43));
     expect(event).toBeUndefined();
     expect(verdict).toContain('go round again');
   });
 
   it('needs no zero, and the next action is another round', () => {
-    const { event } = roundView(twinWithTwoStops, [stop('1', 44, 0), stop('2', 40, 20), stop('1', 44, 40)], {
-      live: false,
-    });
+    const { event } = roundView(gauge(twinWithTwoStops, false), [
+      stop('1', 44, 0),
+      stop('2', 40, 20),
+      stop('1', 44, 40),
+    ]);
     if (event === undefined) throw new Error('the round closes');
     const log = append(opened, event);
     const view = benchView(adviceView(log, undefined), undefined);
@@ -66,13 +69,40 @@ describe('the round of one gauge', () => {
   });
 
   it('takes a number in the unit of the dial, and says what is wrong with one', () => {
-    expect(typedValue('13,2', { unit: 'inhg', band: '0.2' })).toMatchObject({
+    expect(typedPressure({ text: '13,2', band: '0.2' }, 'inhg')).toMatchObject({
       outcome: 'made',
-      event: { depressionKPa: expect.closeTo(44.7, 1) },
+      event: { value: expect.closeTo(44.7, 1) },
     });
-    expect(typedValue('lots', { unit: 'kpa', band: '1' })).toMatchObject({ outcome: 'unclear' });
-    expect(typedValue('44', { unit: 'kpa', band: '0' })).toMatchObject({ outcome: 'unclear' });
-    expect(typedValue('400', { unit: 'kpa', band: '1' })).toMatchObject({ outcome: 'unclear' });
+    expect(typedPressure({ text: 'lots', band: '1' }, 'kpa')).toMatchObject({ outcome: 'unclear' });
+    expect(typedPressure({ text: '44', band: '0' }, 'kpa')).toMatchObject({ outcome: 'unclear' });
+    expect(typedPressure({ text: '400', band: '1' }, 'kpa')).toMatchObject({ outcome: 'unclear' });
+    expect(typedMeter({ text: '0', band: '0.25' })).toMatchObject({ outcome: 'unclear' });
     expect(carriedValue(undefined)).toBeUndefined();
+  });
+});
+
+describe('a bank that the air decides', () => {
+  const eight = ARCHETYPES.fourBarrel;
+  const air = (log: typeof opened, ...shown: readonly number[]) => {
+    const stops = [...shown, shown[0] ?? 0].map((value, i) => stop(['1', '2', '3', '4', '1'][i] ?? '', value, 10 * i));
+    const { event } = roundView(carriedMeter(eight, 750), stops);
+    if (event === undefined) throw new Error('the round closes');
+    return append(log, event);
+  };
+  const begun = append([], { kind: 'opened', machine: 'Test eight', complaint: '', setup: eight });
+
+  it('asks for the meter, needs no zero, and counts in per cent', () => {
+    const before = benchView(adviceView(begun, undefined), undefined);
+    expect(before).toMatchObject({ action: { do: 'meter' }, phrase: { subject: 'Meter each mouth' } });
+    const view = benchView(adviceView(air(begun, 8, 8, 6, 6), undefined), undefined);
+    expect(view.advice.kind).toBe('turn');
+    expect(view.phrase.expect.join()).toMatch(/Expected spread .*%/);
+    expect(view.needles.map(({ deviation }) => Math.sign(Math.round(deviation)))).toEqual([1, 1, -1, -1]);
+    expect(view.trail).toHaveLength(1);
+  });
+
+  it('is refused a round that drifted by more than its tolerance', () => {
+    const drifting = [8, 8, 8, 8, 9].map((value, i) => stop(['1', '2', '3', '4', '1'][i] ?? '', value, 10 * i));
+    expect(roundView(carriedMeter(eight, undefined), drifting).event).toBeUndefined();
   });
 });

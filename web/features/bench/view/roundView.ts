@@ -1,9 +1,18 @@
 import type { Bare, EventOf } from '@amber-needle/core/job';
-import type { Setup } from '@amber-needle/core/setup';
-import { closeRound, type RoundStop, roundPlan, type SignalReading } from '@amber-needle/core/signal';
+import { PERCENT, type Setup, toleranceOf } from '@amber-needle/core/setup';
+import {
+  closeRound,
+  type RoundChannel,
+  type RoundStop,
+  roundPlan,
+  type SignalReading,
+} from '@amber-needle/core/signal';
 import { type PressureUnit, toKiloPascals, toPascals } from '@amber-needle/core/units';
-import { numeral, withUnit } from '@/words/numbers';
+import { numeral } from '@/words/numbers';
 import { BAND_TO_SIGMA, type FromDial, readNumber, STANDARD_BAROMETER_KPA } from './dialReading';
+
+/** What an instrument shows at one stop. */
+export type Shown = Pick<RoundStop, 'value' | 'uncertainty'>;
 
 /** A stop of the round as the panel shows it. */
 export interface RoundMark {
@@ -13,107 +22,155 @@ export interface RoundMark {
   readonly shown: string;
 }
 
-export interface RoundView {
+export interface RoundView<E> {
   readonly marks: readonly RoundMark[];
-  /** Where the hose goes now; undefined once the round is closed. */
+  /** Where the instrument goes now; undefined once the round is closed. */
   readonly next: string | undefined;
   /** The first throat again. */
   readonly returns: boolean;
   readonly verdict: string | undefined;
   /** What the round came to, for the log; undefined while it goes on, and when it drifted. */
-  readonly event: Bare<EventOf<'reading'>> | undefined;
+  readonly event: E | undefined;
 }
 
-export interface RoundMakings {
+/** An instrument that is carried round a bank: what its figures are, and what comes of a round with it. */
+export interface Carried<E> {
+  readonly throats: readonly string[];
+  /** The difference that a round is to show, given its stops. */
+  difference(stops: readonly RoundStop[]): number;
+  figure(value: number, signed?: boolean): string;
+  event(channels: readonly RoundChannel[], stops: readonly RoundStop[]): E;
+}
+
+/** The round of one instrument over a bank, as far as it has got. */
+export function roundView<E>(carried: Carried<E>, stops: readonly RoundStop[]): RoundView<E> {
+  const { throats } = carried;
+  const [first] = throats;
+  const difference = carried.difference(stops);
+  const outcome = closeRound(throats, stops, difference);
+  const marks = roundPlan(throats).map((throat, i): RoundMark => {
+    const stop = stops[i];
+    const state = stop !== undefined ? 'read' : i === stops.length ? 'now' : 'due';
+    return { key: `${throat}-${i}`, throat, state, shown: stop === undefined ? '' : numeral(stop.value, 1) };
+  });
+  const closed = { marks, next: undefined, returns: false };
+  switch (outcome.outcome) {
+    case 'going': {
+      const { next } = outcome;
+      return { marks, next, returns: stops.length > 0 && next === first, verdict: undefined, event: undefined };
+    }
+    case 'drifted':
+      return {
+        ...closed,
+        verdict: `Cylinder ${first} moved by ${carried.figure(outcome.drift, true)} on the way: more than the ${carried.figure(difference)} that the round is to show, so nothing can be said of the others. Let the engine get warm and steady, and go round again, quicker.`,
+        event: undefined,
+      };
+    case 'closed':
+      return {
+        ...closed,
+        verdict: `Cylinder ${first} moved by ${carried.figure(outcome.drift, true)} on the way. That is taken out of the others.`,
+        event: carried.event(outcome.channels, stops),
+      };
+  }
+}
+
+export interface GaugeMakings {
   readonly live: boolean;
   readonly barometerKPa?: number | undefined;
   readonly speed?: SignalReading['speed'] | undefined;
 }
 
-/** The round of one instrument over a bank, as far as it has got. */
-export function roundView(setup: Setup, stops: readonly RoundStop[], makings: RoundMakings): RoundView {
-  const throats = setup.throats.map(({ id }) => id);
-  const plan = roundPlan(throats);
-  const outcome = closeRound(throats, stops, setup.targets.spreadKPa);
-  const marks = plan.map((throat, i): RoundMark => {
-    const stop = stops[i];
-    const state = stop !== undefined ? 'read' : i === stops.length ? 'now' : 'due';
-    return { key: `${throat}-${i}`, throat, state, shown: stop === undefined ? '' : numeral(stop.depressionKPa, 1) };
+/** One gauge, whose hose goes from throat to throat. */
+export function carriedGauge(
+  setup: Setup,
+  { live, barometerKPa = STANDARD_BAROMETER_KPA, speed }: GaugeMakings,
+): Carried<Bare<EventOf<'reading'>>> {
+  const inKPa = ({ throat, value, uncertainty }: RoundChannel) => ({
+    throat,
+    depressionKPa: value,
+    uncertaintyKPa: uncertainty,
   });
-  switch (outcome.outcome) {
-    case 'going':
-      return {
-        marks,
-        next: outcome.next,
-        returns: stops.length > 0 && outcome.next === throats[0],
-        verdict: undefined,
-        event: undefined,
-      };
-    case 'drifted':
-      return {
-        marks,
-        next: undefined,
-        returns: false,
-        verdict: driftedText(setup, outcome.driftKPa),
-        event: undefined,
-      };
-    case 'closed':
-      return {
-        marks,
-        next: undefined,
-        returns: false,
-        verdict: `Cylinder ${throats[0]} moved by ${numeral(outcome.driftKPa, 1, true)} kPa on the way. That is taken out of the others.`,
-        event: roundEvent(outcome.channels, stops, makings),
-      };
-  }
-}
-
-function driftedText({ targets, throats }: Setup, driftKPa: number): string {
-  return `Cylinder ${throats[0]?.id} moved by ${numeral(driftKPa, 1, true)} kPa on the way: more than the ${withUnit(targets.spreadKPa, 1, 'kPa')} that the round is to show, so nothing can be said of the others. Let the engine get warm and steady, and go round again, quicker.`;
-}
-
-function roundEvent(
-  channels: readonly Pick<RoundStop, 'throat' | 'depressionKPa' | 'uncertaintyKPa'>[],
-  stops: readonly RoundStop[],
-  { live, barometerKPa = STANDARD_BAROMETER_KPA, speed }: RoundMakings,
-): Bare<EventOf<'reading'>> {
   return {
-    kind: 'reading',
-    source: live ? 'gauge' : 'byEye',
-    sourceName: 'one gauge, carried round',
-    durationS: stops.at(-1)?.atS ?? 0,
-    barometerKPa,
-    channels: channels.map((channel) => ({ ...channel, state: live ? 'steady' : 'byEye' })),
-    round: [...stops],
-    ...(speed === undefined
-      ? {}
-      : { speed: { rpm: speed.speed, uncertaintyRpm: Math.max(0.1, speed.uncertainty), from: speed.from } }),
+    throats: setup.throats.map(({ id }) => id),
+    difference: () => setup.targets.spreadKPa,
+    figure: (value, signed = false) => `${numeral(value, 1, signed)} kPa`,
+    event: (channels, stops) => ({
+      kind: 'reading',
+      source: live ? 'gauge' : 'byEye',
+      sourceName: 'one gauge, carried round',
+      durationS: stops.at(-1)?.atS ?? 0,
+      barometerKPa,
+      channels: channels.map((channel) => ({ ...inKPa(channel), state: live ? 'steady' : 'byEye' })),
+      round: stops.map((stop) => ({ ...inKPa(stop), atS: stop.atS })),
+      ...(speed === undefined
+        ? {}
+        : { speed: { rpm: speed.speed, uncertaintyRpm: Math.max(0.1, speed.uncertainty), from: speed.from } }),
+    }),
+  };
+}
+
+/** An airflow meter that goes from mouth to mouth, in its own scale. */
+export function carriedMeter(setup: Setup, rpm: number | undefined): Carried<Bare<EventOf<'airflow'>>> {
+  return {
+    throats: setup.throats.map(({ id }) => id),
+    difference: (stops) =>
+      (toleranceOf({ ...setup, targets: { ...setup.targets, decides: 'airflow' } }) / PERCENT) *
+      (stops.reduce((sum, { value }) => sum + value, 0) / Math.max(1, stops.length)),
+    figure: (value, signed = false) => numeral(value, 1, signed),
+    event: (channels) => ({
+      kind: 'airflow',
+      throats: channels.map(({ throat, value, uncertainty }) => ({ throat, shown: value, uncertainty })),
+      ...(rpm === undefined ? {} : { rpm }),
+    }),
   };
 }
 
 /** What the carried gauge shows now: the first channel that is steady, whatever throat its stream calls it. */
-export function carriedValue(reading: SignalReading | undefined) {
+export function carriedValue(reading: SignalReading | undefined): Shown | undefined {
   if (reading?.phase !== 'steady') return undefined;
   const channel = reading.channels.find(({ state }) => state.kind === 'steady');
-  if (channel === undefined) return undefined;
-  return { depressionKPa: channel.depression, uncertaintyKPa: Math.max(0.01, channel.uncertainty) };
+  return channel && { value: channel.depression, uncertainty: Math.max(0.01, channel.uncertainty) };
+}
+
+/** How a hand seats a meter, as a share of what it shows; and the least figure that can be compared. Ours. */
+const SEATING = 0.02;
+const LEAST_SHOWN = 0.1;
+
+/** What a meter shows, with the doubt of the hand that holds it and the eye that reads it. */
+export function meterValue(shown: number, band: number): FromDial<Shown> {
+  if (!(shown >= LEAST_SHOWN))
+    return { outcome: 'unclear', reason: 'The meter must show something: a number above 0.' };
+  return { outcome: 'made', event: { value: shown, uncertainty: Math.hypot(SEATING * shown, band * BAND_TO_SIGMA) } };
+}
+
+/** A figure as typed, and the band within which it was read. */
+export interface Typed {
+  readonly text: string;
+  readonly band: string;
 }
 
 /** A value read off the carried dial. */
-export function typedValue(
-  text: string,
-  { unit, band }: { readonly unit: PressureUnit; readonly band: string },
-): FromDial<{ readonly depressionKPa: number; readonly uncertaintyKPa: number }> {
+export function typedPressure(typed: Typed, unit: PressureUnit): FromDial<Shown> {
+  const figures = typedFigures(typed);
+  if (figures.outcome === 'unclear') return figures;
+  const { value, band } = figures.event;
+  const kPa = (figure: number) => toKiloPascals(toPascals(figure, unit));
+  if (Math.abs(kPa(value)) > 101)
+    return { outcome: 'unclear', reason: `${typed.text} is more than a full vacuum in this unit.` };
+  return { outcome: 'made', event: { value: kPa(value), uncertainty: kPa(band) * BAND_TO_SIGMA } };
+}
+
+/** A value read off the meter's scale. */
+export function typedMeter(typed: Typed): FromDial<Shown> {
+  const figures = typedFigures(typed);
+  return figures.outcome === 'unclear' ? figures : meterValue(figures.event.value, figures.event.band);
+}
+
+function typedFigures({ text, band }: Typed): FromDial<{ readonly value: number; readonly band: number }> {
   const value = readNumber(text);
   const width = readNumber(band);
-  if (value === undefined) return { outcome: 'unclear', reason: 'Type the number that the dial shows.' };
+  if (value === undefined) return { outcome: 'unclear', reason: 'Type the number that it shows.' };
   if (width === undefined || !(width > 0))
-    return { outcome: 'unclear', reason: 'Say within which band you read the needle: a number above 0.' };
-  const depressionKPa = toKiloPascals(toPascals(value, unit));
-  if (Math.abs(depressionKPa) > 101)
-    return { outcome: 'unclear', reason: `${value} is more than a full vacuum in this unit.` };
-  return {
-    outcome: 'made',
-    event: { depressionKPa, uncertaintyKPa: toKiloPascals(toPascals(width, unit)) * BAND_TO_SIGMA },
-  };
+    return { outcome: 'unclear', reason: 'Say within which band you read it: a number above 0.' };
+  return { outcome: 'made', event: { value, band: width } };
 }

@@ -1,3 +1,4 @@
+import { decidingQuantity, type Setup, toleranceOf } from '@amber-needle/core/setup';
 import { decimalsFor, numeral, THIN } from '@/words/numbers';
 import type { Needle } from './needles';
 
@@ -6,8 +7,9 @@ export interface ThroatWords {
   readonly state: string;
   readonly deviation: string;
   readonly uncertainty: string;
-  readonly depression: string;
-  /** What the depression is measured against; empty when nothing was measured. */
+  /** The throat's own figure: depression, or what the meter showed. */
+  readonly figure: string;
+  /** What a depression is measured against; empty where that does not apply. */
   readonly against: string;
 }
 
@@ -21,32 +23,33 @@ const STATES: Readonly<Record<Needle['state'], string | undefined>> = {
 };
 
 /** `within`, `high` or `low` is against the group by half the allowed spread: two throats that are both within differ by no more. */
-export function throatWords(needle: Needle | undefined, spreadKPa: number, atRest: boolean): ThroatWords {
-  if (needle === undefined || needle.depression === undefined || Number.isNaN(needle.depression)) {
+export function throatWords(needle: Needle | undefined, setup: Setup, atRest: boolean): ThroatWords {
+  const byAir = decidingQuantity(setup) === 'airflow';
+  if (needle === undefined || (Number.isNaN(needle.figure) && !byAir)) {
     return {
-      state: needle === undefined ? 'no channel' : (STATES[needle.state] ?? 'lost'),
+      state: needle === undefined ? (byAir ? 'not metered' : 'no channel') : (STATES[needle.state] ?? 'lost'),
       deviation: '–',
       uncertainty: '',
-      depression: 'nothing measured',
+      figure: 'nothing measured',
       against: '',
     };
   }
-  const { deviation, uncertainty, depression, state } = needle;
+  const { deviation, uncertainty, figure, state } = needle;
   if (atRest)
     return {
       state: 'at rest',
       deviation: '–',
       uncertainty: '',
-      depression: `${numeral(depression, 2)}${THIN}kPa`,
+      figure: `${numeral(figure, 2)}${THIN}kPa`,
       against: ' below ambient',
     };
   const decimals = decimalsFor(uncertainty) === 0 ? 0 : 1;
-  const side = Math.abs(deviation) <= spreadKPa / 2 ? 'within' : deviation > 0 ? 'high' : 'low';
+  const side = Math.abs(deviation) <= toleranceOf(setup) / 2 ? 'within' : deviation > 0 ? 'high' : 'low';
   return {
     state: STATES[state] ?? side,
     deviation: Number.isNaN(deviation) ? '–' : numeral(deviation, decimals, true),
     uncertainty: `±${THIN}${numeral(Math.max(uncertainty, 0.1), decimals)}`,
-    depression: `${numeral(depression, 1)}${THIN}kPa`,
-    against: ' below ambient',
+    figure: byAir ? '% of air' : `${numeral(figure, 1)}${THIN}kPa`,
+    against: byAir ? ' from the group' : ' below ambient',
   };
 }

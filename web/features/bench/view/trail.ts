@@ -1,4 +1,4 @@
-import { type Belief, recordedComparison } from '@amber-needle/core/belief';
+import { type Belief, comparedBy } from '@amber-needle/core/belief';
 import type { Job, JobEvent } from '@amber-needle/core/job';
 import { effectiveEvents } from '@amber-needle/core/job';
 import { fraction } from '@/words/turns';
@@ -25,8 +25,9 @@ export function trailOf(job: Job, belief: Belief, events: readonly JobEvent[]): 
       label = event.state === 'clamped' ? 'coupled' : 'loosened';
       touched = true;
     }
-    if (event.kind !== 'reading') continue;
-    const deviations = recordedComparison(belief, event).map(({ deviation }) => deviation);
+    const compared = comparedBy(belief, event);
+    if (compared === undefined) continue;
+    const deviations = compared.map(({ deviation }) => deviation);
     if (!touched) fans.pop();
     fans.push({ id: event.id, label, deviations });
     touched = false;

@@ -1,6 +1,6 @@
 import { ARCHETYPES, type Setup, twinWithTwoStops } from '@amber-needle/core/setup';
 import type { ChannelState, SignalReading } from '@amber-needle/core/signal';
-import { append, move, opened, reading, zero } from '@amber-needle/core/testing';
+import { append, blipped, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { seconds } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
 import type { LiveView } from '@/workers/signalProtocol';
@@ -60,7 +60,9 @@ describe('the one next action', () => {
   it('turns, couples and finishes as advised', () => {
     const apart = append(zeroed, reading({ kPa: [44, 40] }));
     expect(actionOf(apart, live('steady'))).toMatchObject({ do: 'turned' });
-    const even = append(zeroed, reading({ kPa: [40, 40] }));
+    const found = append(zeroed, reading({ kPa: [40, 40] }));
+    expect(actionOf(found, live('steady'))).toMatchObject({ do: 'blipped' });
+    const even = [blipped, reading({ kPa: [40, 40] })].reduce(append, found);
     expect(actionOf(even, live('steady'))).toMatchObject({ do: 'coupled', coupling: 'C', state: 'clamped' });
     const coupled = append(
       append(even, { kind: 'coupled', coupling: 'C', state: 'clamped' }),
@@ -129,11 +131,11 @@ describe('the bank strip', () => {
   });
 
   it('says high, low and within by half the allowed spread', () => {
-    const needle = { throat: '1', depression: 40, uncertainty: 0.05, state: 'steady' as const };
-    const state = (deviation: number) => throatWords({ ...needle, deviation }, 0.5, false).state;
+    const needle = { throat: '1', figure: 40, uncertainty: 0.05, state: 'steady' as const };
+    const state = (deviation: number) => throatWords({ ...needle, deviation }, twinWithTwoStops, false).state;
     expect([0.24, 0.26, -0.3].map(state)).toEqual(['within', 'high', 'low']);
-    expect(throatWords(undefined, 0.5, false).state).toBe('no channel');
-    expect(throatWords({ ...needle, deviation: 0 }, 0.5, true).state).toBe('at rest');
+    expect(throatWords(undefined, twinWithTwoStops, false).state).toBe('no channel');
+    expect(throatWords({ ...needle, deviation: 0 }, twinWithTwoStops, true).state).toBe('at rest');
   });
 });
 

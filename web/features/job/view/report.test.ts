@@ -21,7 +21,7 @@ function report(events: typeof log) {
 describe('the report of a job', () => {
   it('has the bank as found and as of now, offsets taken off', () => {
     const { asFound, asLeft } = report(log);
-    expect(asFound?.throats.map(({ depression }) => depression)).toEqual([
+    expect(asFound?.throats.map(({ figure }) => figure)).toEqual([
       '44.0\u202f±\u202f0.1\u202fkPa',
       '40.0\u202f±\u202f0.1\u202fkPa',
     ]);

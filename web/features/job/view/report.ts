@@ -1,7 +1,16 @@
-import { type Belief, foldBelief, recordedComparison } from '@amber-needle/core/belief';
+import {
+  type Belief,
+  comparedBy,
+  foldBelief,
+  meteredComparison,
+  recordedComparison,
+  type ThroatComparison,
+} from '@amber-needle/core/belief';
 import { type EventOf, effectiveEvents, type Job, type JobEvent } from '@amber-needle/core/job';
+import { decidingQuantity, type Quantity } from '@amber-needle/core/setup';
 import { eventText } from '@/words/eventWords';
 import { decimalsFor, measured, numeral, percent, speed } from '@/words/numbers';
+import { QUANTITY_FROM_GROUP, QUANTITY_UNIT } from '@/words/quantityWords';
 import { suspicionWords } from '@/words/suspicionWords';
 import { positionText } from '@/words/turns';
 
@@ -15,7 +24,7 @@ interface StoryLine {
 
 /** The state of the bank at one reading: as found, or as left. */
 export interface StateLine {
-  readonly throats: readonly { readonly throat: string; readonly depression: string; readonly deviation: string }[];
+  readonly throats: readonly { readonly throat: string; readonly figure: string; readonly deviation: string }[];
   readonly spread: string;
   readonly speed: string;
   readonly at: string;
@@ -33,6 +42,8 @@ export interface Report {
   readonly verdict: string;
   readonly positions: readonly { readonly label: string; readonly place: string }[];
   readonly story: readonly StoryLine[];
+  /** Of the deviations in the readings. */
+  readonly unit: string;
   readonly readings: readonly ChartReading[];
   readonly moves: readonly { readonly at: string; readonly label: string }[];
 }
@@ -40,12 +51,18 @@ export interface Report {
 /** Everything a job's page says of its log, in words and figures ready to show. */
 export function reportOf(job: Job, events: readonly JobEvent[]): Report {
   const belief = foldBelief(job.setup, events);
-  const [first] = job.readings;
-  const last = job.readings.at(-1);
   const counted = effectiveEvents(events);
+  const quantity = decidingQuantity(job.setup);
+  const compared = counted.flatMap((event): Compared[] => {
+    const isOffIdle = job.offIdleReadings.some(({ id }) => id === event.id);
+    const needles = isOffIdle ? undefined : comparedBy(belief, event);
+    return needles === undefined ? [] : [{ at: event.at, needles, rpm: speedOf(event) }];
+  });
+  const [first] = compared;
+  const last = compared.at(-1);
   return {
-    asFound: first && stateLine(belief, first),
-    asLeft: last && stateLine(belief, last),
+    asFound: first && stateLine(quantity, first),
+    asLeft: last && stateLine(quantity, last),
     verdict: verdictOf(job),
     positions: job.setup.adjusters.map(({ id, label }) => ({ label, place: positionText(job.positions[id] ?? 0) })),
     story: counted.map((event) => ({
@@ -54,7 +71,8 @@ export function reportOf(job: Job, events: readonly JobEvent[]): Report {
       what: eventText(job.setup, event),
       detail: detailOf(belief, event),
     })),
-    readings: job.readings.map((reading) => ({ at: reading.at, needles: recordedComparison(belief, reading) })),
+    unit: QUANTITY_FROM_GROUP[quantity],
+    readings: compared,
     moves: counted
       .filter(({ kind }) => kind === 'move' || kind === 'coupled')
       .map((event) => ({ at: event.at, label: eventText(job.setup, event) })),
@@ -68,19 +86,31 @@ function verdictOf(job: Job): string {
   return outcome === 'balanced' ? `Balanced, ${sure}` : `Left as it is, ${sure}`;
 }
 
-function stateLine(belief: Belief, reading: EventOf<'reading'>): StateLine {
-  const needles = recordedComparison(belief, reading);
+interface Compared extends ChartReading {
+  readonly needles: readonly ThroatComparison[];
+  readonly rpm: number | undefined;
+}
+
+function speedOf(event: JobEvent): number | undefined {
+  if (event.kind === 'airflow') return event.rpm;
+  return event.kind === 'reading' ? event.speed?.rpm : undefined;
+}
+
+function stateLine(quantity: Quantity, { at, needles, rpm }: Compared): StateLine {
   const known = needles.map(({ deviation }) => deviation).filter(Number.isFinite);
   const doubt = Math.max(0.05, ...needles.map(({ uncertainty }) => uncertainty));
   return {
-    at: reading.at,
-    throats: needles.map(({ throat, depression, deviation, uncertainty }) => ({
+    at,
+    throats: needles.map(({ throat, figure, deviation, uncertainty }) => ({
       throat,
-      depression: measured(depression, Math.max(0.1, uncertainty), 'kPa'),
+      figure: quantity === 'airflow' ? numeral(figure, 2) : measured(figure, Math.max(0.1, uncertainty), 'kPa'),
       deviation: Number.isFinite(deviation) ? numeral(deviation, Math.max(1, decimalsFor(uncertainty)), true) : '–',
     })),
-    spread: known.length < 2 ? 'one throat only' : measured(Math.max(...known) - Math.min(...known), 2 * doubt, 'kPa'),
-    speed: reading.speed === undefined ? 'speed not read' : speed(reading.speed.rpm),
+    spread:
+      known.length < 2
+        ? 'one throat only'
+        : measured(Math.max(...known) - Math.min(...known), 2 * doubt, QUANTITY_UNIT[quantity]),
+    speed: rpm === undefined ? 'speed not read' : speed(rpm),
   };
 }
 
@@ -88,11 +118,10 @@ function detailOf(belief: Belief, event: JobEvent): string {
   switch (event.kind) {
     case 'opened':
       return event.complaint;
-    case 'reading': {
-      const { throats, spread, speed: rpm } = stateLine(belief, event);
-      const each = throats.map(({ throat, depression }) => `${throat}: ${depression}`).join(', ');
-      return `${each}; spread ${spread}; ${rpm}`;
-    }
+    case 'reading':
+      return readText('depression', event, recordedComparison(belief, event));
+    case 'airflow':
+      return readText('airflow', event, meteredComparison(event));
     case 'move':
       return event.advisedTurns === event.turns
         ? 'as advised'
@@ -112,6 +141,12 @@ function detailOf(belief: Belief, event: JobEvent): string {
     case 'undone':
       return '';
   }
+}
+
+function readText(quantity: Quantity, event: JobEvent, needles: Compared['needles']): string {
+  const { throats, spread, speed: rpm } = stateLine(quantity, { at: event.at, needles, rpm: speedOf(event) });
+  const each = throats.map(({ throat, figure }) => `${throat}: ${figure}`).join(', ');
+  return `${each}; spread ${spread}; ${rpm}`;
 }
 
 function checkedText(check: EventOf<'check'>['check']): string {

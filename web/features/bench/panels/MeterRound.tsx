@@ -1,0 +1,55 @@
+'use client';
+
+import type { Bare, EventOf } from '@amber-needle/core/job';
+import type { PracticeState } from '@amber-needle/core/practice';
+import type { Setup } from '@amber-needle/core/setup';
+import { useState } from 'react';
+import { numeral } from '@/words/numbers';
+import { carriedMeter, meterValue, typedMeter } from '../view/roundView';
+import { RoundDialog } from './RoundDialog';
+import { LiveStop, TypedStop } from './Stops';
+
+/** An eye tells apart so much on the practice meter's scale. */
+const PRACTICE_BAND = 0.25;
+
+interface MeterRoundProps {
+  readonly setup: Setup;
+  readonly rpm: number | undefined;
+  /** Of a practice engine; undefined where a person holds a real meter. */
+  readonly practice: PracticeState | undefined;
+  readonly onMouth: (throat: string | undefined) => void;
+  readonly onClose: () => void;
+  readonly onTake: (event: Bare<EventOf<'airflow'>>) => void;
+}
+
+/** An airflow meter that is held on one mouth after the other. */
+export function MeterRound({ setup, rpm, practice, onMouth, onClose, onTake }: MeterRoundProps) {
+  const [band, setBand] = useState('0.25');
+  const shown = practice?.meter == null ? undefined : meterValue(practice.meter.shown, PRACTICE_BAND);
+  const value = shown?.outcome === 'made' ? shown.event : undefined;
+  return (
+    <RoundDialog
+      title="Air, mouth by mouth"
+      where="Meter on"
+      caution="It may spit back: face, hair and loose clothing away from the mouths, no flame near. Hold it alike on each."
+      carried={carriedMeter(setup, rpm)}
+      onGo={onMouth}
+      onClose={onClose}
+      onTake={onTake}
+      stop={(take, key) =>
+        practice === undefined ? (
+          <TypedStop
+            key={key}
+            label="The meter shows (its own scale)"
+            band={band}
+            setBand={setBand}
+            made={typedMeter}
+            onTake={take}
+          />
+        ) : (
+          <LiveStop key={key} shown={value} text={value === undefined ? '' : numeral(value.value, 2)} onTake={take} />
+        )
+      }
+    />
+  );
+}
