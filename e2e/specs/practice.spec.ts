@@ -106,6 +106,33 @@ test('one gauge goes round a rack of three and comes back, and what it read is e
   });
 });
 
+test('a four-barrel on one plenum is balanced by the air of each mouth', async ({ browser }) => {
+  test.setTimeout(420_000);
+  await quietWorkshop(browser, async (page) => {
+    await openDesk(page, 'Shakes at idle.', 'fourBarrel');
+    await page.keyboard.press('p');
+    await page.getByLabel('Number of the engine').fill('4');
+    await beginPractice(page);
+    await page.getByRole('button', { name: 'Start engine' }).click();
+    await expect.poll(() => rpmShown(page), { timeout: 30_000 }).toBeGreaterThan(400);
+    // Gauges on one plenum say nothing of its throats: no zero, the meter at once.
+    expect((await nextAction(page)).label).toBe('use the meter');
+    await expect(page.getByText('It may spit back')).toBeVisible();
+    await page.keyboard.press('Space');
+    await expect(page.getByRole('dialog')).toContainText('Meter on cylinder 1');
+    await expectAccessible(page);
+    await page.keyboard.press('Escape');
+    await followToTheEnd(page);
+    for (const throat of ['1', '2', '3', '4']) {
+      const shown = (await page.getByTestId(`deviation-${throat}`).innerText()).replace('−', '-');
+      // Within half of the allowed 8 per cent of the group.
+      expect(Math.abs(Number(shown))).toBeLessThanOrEqual(4);
+    }
+    await page.keyboard.press('Space');
+    await expect(page.getByTestId('say')).toContainText('Finished');
+  });
+});
+
 test('faults to find, a cold morning, every screw by key, and another bank in a job of its own', async ({
   browser,
 }) => {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { foldBelief } from '../belief';
 import { foldJob, type JobEvent } from '../job';
-import { ARCHETYPES, twinWithTwoStops } from '../setup';
+import { ARCHETYPES, toleranceOf, twinWithTwoStops } from '../setup';
 import { append, blipped, logs, move, opened, reading, zero } from '../testing/jobs';
 import { runTrial } from '../trial';
 import { adviseNextMove } from './advise';
@@ -175,6 +175,20 @@ describe('whole jobs on the practice engine, judged by its own truth', () => {
   it('play again to the same log', () => {
     const again = runTrial({ setup: twinWithTwoStops, seed: 500, machine: 'Test twin', complaint: '', clock });
     expect(again.events).toEqual(trials[0]?.events);
+  });
+});
+
+describe('a bank on one plenum', () => {
+  const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
+  it('comes into its tolerance of air by its own truth, by a meter alone', () => {
+    const setup = ARCHETYPES.fourBarrel;
+    for (const seed of [70_001, 70_002]) {
+      const { outcome, truth, events } = runTrial({ setup, seed, machine: 'Test eight', complaint: '', clock });
+      const logs = truth.airflows.map(Math.log);
+      expect([seed, outcome]).toEqual([seed, 'finished']);
+      expect(100 * (Math.max(...logs) - Math.min(...logs))).toBeLessThan(toleranceOf(setup));
+      expect(events.some(({ kind }) => kind === 'reading')).toBe(false);
+    }
   });
 });
 

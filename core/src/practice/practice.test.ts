@@ -66,6 +66,29 @@ describe('the practice bench', () => {
     expect(state()).toMatchObject({ coolantC: 90, choke: 0, filters: false });
   });
 
+  it('holds a meter on a mouth and lays it aside again', () => {
+    const { gauges, carryOut, state } = bench();
+    carryOut({ do: 'start' });
+    expect(carryOut({ do: 'meter', throat: '9' })).toContain('no throat 9');
+    expect(carryOut({ do: 'meter', throat: '2' })).toBeUndefined();
+    for (let i = 0; i < 2000; i += 1) gauges.take();
+    expect(state().meter).toMatchObject({ throat: '2' });
+    expect(state().meter?.shown).toBeGreaterThan(1);
+    carryOut({ do: 'meter', throat: null });
+    expect(state().meter).toBeNull();
+  });
+
+  it('puts all hoses on one throat, and each back on its own', () => {
+    const { carryOut, state } = bench();
+    expect(carryOut({ do: 'tee', on: true, throat: '9' })).toContain('no throat 9');
+    carryOut({ do: 'tee', on: true, throat: '2' });
+    expect(state().teed).toBe('2');
+    carryOut({ do: 'tee', on: true });
+    expect(state().teed).toBe('1');
+    carryOut({ do: 'tee', on: false });
+    expect(state().teed).toBeNull();
+  });
+
   it('takes samples as a gauge set would', () => {
     const { gauges, carryOut } = bench();
     carryOut({ do: 'start' });

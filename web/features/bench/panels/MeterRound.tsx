@@ -3,9 +3,9 @@
 import type { Bare, EventOf } from '@amber-needle/core/job';
 import type { PracticeState } from '@amber-needle/core/practice';
 import type { Setup } from '@amber-needle/core/setup';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { numeral } from '@/words/numbers';
-import { carriedMeter, meterValue, typedMeter } from '../view/roundView';
+import { carriedMeter, meterValue, type Shown, typedMeter } from '../view/roundView';
 import { RoundDialog } from './RoundDialog';
 import { LiveStop, TypedStop } from './Stops';
 
@@ -22,11 +22,26 @@ interface MeterRoundProps {
   readonly onTake: (event: Bare<EventOf<'airflow'>>) => void;
 }
 
+/** What the practice meter shows once its float has come to rest: twice the same in a row. */
+function useRested(practice: PracticeState | undefined): Shown | undefined {
+  const before = useRef<PracticeState['meter']>(null);
+  const [rested, setRested] = useState<Shown>();
+  useEffect(() => {
+    const meter = practice?.meter ?? null;
+    const last = before.current;
+    before.current = meter;
+    const isAtRest =
+      meter !== null && last?.throat === meter.throat && Math.abs(last.shown - meter.shown) <= PRACTICE_BAND;
+    const shown = isAtRest ? meterValue(meter.shown, PRACTICE_BAND) : undefined;
+    setRested(shown?.outcome === 'made' ? shown.event : undefined);
+  }, [practice]);
+  return rested;
+}
+
 /** An airflow meter that is held on one mouth after the other. */
 export function MeterRound({ setup, rpm, practice, onMouth, onClose, onTake }: MeterRoundProps) {
   const [band, setBand] = useState('0.25');
-  const shown = practice?.meter == null ? undefined : meterValue(practice.meter.shown, PRACTICE_BAND);
-  const value = shown?.outcome === 'made' ? shown.event : undefined;
+  const value = useRested(practice);
   return (
     <RoundDialog
       title="Air, mouth by mouth"
