@@ -119,7 +119,7 @@ test('a four-barrel on one plenum is balanced by the air of each mouth', async (
     expect((await nextAction(page)).label).toBe('use the meter');
     await expect(page.getByText('It may spit back')).toBeVisible();
     await page.keyboard.press('Space');
-    await expect(page.getByRole('dialog')).toContainText('Meter on cylinder 1');
+    await expect(page.getByRole('dialog')).toContainText('Meter on throat 1');
     await expectAccessible(page);
     await page.keyboard.press('Escape');
     await followToTheEnd(page);

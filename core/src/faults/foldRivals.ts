@@ -69,11 +69,8 @@ function withAllRivals(rivals: Rivals): Rivals {
 }
 
 /** Faults that show in how the engine answers: dead screws only of those turned, hoses and stops of any throat. */
-function answerRivals(
-  { throats, adjusters }: Setup,
-  events: readonly JobEvent[],
-  startled: boolean,
-): readonly Suspicion[] {
+function answerRivals(setup: Setup, events: readonly JobEvent[], startled: boolean): readonly Suspicion[] {
+  const { throats, adjusters } = setup;
   const turned = new Set(events.flatMap((event) => (event.kind === 'move' ? [event.adjuster] : [])));
   const ids = throats.map(({ id }) => id);
   const touched = startled && turned.size > 0;
@@ -83,10 +80,31 @@ function answerRivals(
     ...adjusters
       .filter((adjuster) => concernOf(adjuster) === 'rest' && turned.has(adjuster.id))
       .map(({ id }): Suspicion => ({ kind: 'deadScrew', adjuster: id })),
-    ...(touched ? pairsOf(ids) : []).map((pair): Suspicion => ({ kind: 'exchangedHoses', throats: [...pair] })),
+    // Where shafts carry throats in pairs the bank as found speaks of hoses too, and a turn must be able to answer.
+    ...(touched || (turned.size > 0 && sharesShafts(setup)) ? pairsOf(ids) : []).map(
+      (pair): Suspicion => ({ kind: 'exchangedHoses', throats: [...pair] }),
+    ),
     ...(blipped ? ids : []).map((throat): Suspicion => ({ kind: 'restlessStop', throat })),
     ...(touched ? ids : []).map((throat): Suspicion => ({ kind: 'airLeak', throat })),
   ];
+}
+
+/** Faults that the bank as found may speak for before anything is turned. */
+export function foundRivals(setup: Setup): readonly Suspicion[] {
+  const ids = setup.throats.map(({ id }) => id);
+  return [
+    ...ids.map((throat): Suspicion => ({ kind: 'airLeak', throat })),
+    ...(sharesShafts(setup) ? pairsOf(ids) : []).map(
+      (pair): Suspicion => ({ kind: 'exchangedHoses', throats: [...pair] }),
+    ),
+  ];
+}
+
+/** Some throats rest on one stop together, but not all. */
+function sharesShafts({ throats, adjusters }: Setup): boolean {
+  return adjusters.some(
+    (adjuster) => concernOf(adjuster) === 'rest' && adjuster.acts.length > 1 && adjuster.acts.length < throats.length,
+  );
 }
 
 function pairsOf(ids: readonly string[]): readonly (readonly [string, string])[] {

@@ -1,5 +1,5 @@
 import type { Job, Suspicion } from '../job';
-import { isSame, type Rivals } from './foldRivals';
+import { foundRivals, isSame, type Rivals } from './foldRivals';
 import { foundEvidence } from './foundEvidence';
 
 /** A suspicion and how probable it is, all others and a sound engine held against it. */
@@ -28,12 +28,10 @@ export function weighRivals(job: Job, { events, from, sound, asFound, supposed }
     const answer = belief.logEvidence - sound.logEvidence;
     return { suspicion, answer: suspicion.kind === 'airLeak' ? leakAnswer(answer) : answer };
   });
-  // How the bank was found may speak for a leak before anything was turned.
-  const leaks = job.setup.throats
-    .map(({ id }): Suspicion => ({ kind: 'airLeak', throat: id }))
-    .filter((leak) => !answers.some(({ suspicion }) => isSame(suspicion, leak)))
+  const unanswered = foundRivals(job.setup)
+    .filter((rival) => !answers.some(({ suspicion }) => isSame(suspicion, rival)))
     .map((suspicion) => ({ suspicion, answer: 0 }));
-  const rivals = [...answers, ...leaks]
+  const rivals = [...answers, ...unanswered]
     .filter(({ suspicion }) => !job.dismissed.some((other) => isSame(other, suspicion)))
     .map(({ suspicion, answer }) => ({ suspicion, logEvidence: found(suspicion) + answer }));
   return posterior(rivals);

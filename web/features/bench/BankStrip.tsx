@@ -1,6 +1,7 @@
 import type { Job } from '@amber-needle/core/job';
 import type { Setup } from '@amber-needle/core/setup';
 import clsx from 'clsx';
+import { throatTitle } from '@/words/throatNames';
 import { positionText } from '@/words/turns';
 import { bankParts } from './view/bankStrip';
 import type { Needle } from './view/needles';
@@ -89,7 +90,7 @@ function ThroatFigures({ throat, carburetor, needle, setup, atRest, compact, mix
   const words = throatWords(needle, setup, atRest);
   return (
     <section
-      aria-label={`Cylinder ${throat}`}
+      aria-label={`${throatTitle(setup)} ${throat}`}
       className={clsx('relative flex-1 py-2', compact ? 'min-w-31 px-3' : 'min-w-52 px-6')}
     >
       <p className="flex items-baseline gap-3 text-soft">

@@ -12,7 +12,11 @@ export function SayLine({ phrase, advice }: { readonly phrase: Phrase; readonly 
         <p
           className={clsx(
             'font-bold leading-[1.1] max-sm:text-3xl',
-            advice.kind === 'turn' ? 'whitespace-nowrap text-4xl' : 'text-[2.6rem]',
+            advice.kind !== 'turn'
+              ? 'text-[2.6rem]'
+              : isLong(phrase)
+                ? 'whitespace-nowrap text-3xl'
+                : 'whitespace-nowrap text-4xl',
           )}
           aria-live="polite"
           data-testid="say"
@@ -29,4 +33,11 @@ export function SayLine({ phrase, advice }: { readonly phrase: Phrase; readonly 
       </div>
     </section>
   );
+}
+
+/** Beside the dial so many letters fit on a line of the larger type. */
+const ROOM_BESIDE_DIAL = 12;
+
+function isLong({ subject, order }: Phrase): boolean {
+  return Math.max(subject.length, order.length) > ROOM_BESIDE_DIAL;
 }

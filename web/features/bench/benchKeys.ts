@@ -29,7 +29,9 @@ export function benchKeys(
   if (!open) return [{ ...main, label: 'see the report', disabled: false, run: doors.report }, undo];
   return [
     { ...main, run: () => runPrimary(action, actions, doors) },
-    ...(advice.kind === 'suspect' ? [] : [{ key: 'r', cap: 'R', label: 'read now', run: actions.takeReading }]),
+    ...(advice.kind === 'suspect' || decidingQuantity(job.setup) === 'airflow'
+      ? []
+      : [{ key: 'r', cap: 'R', label: 'read now', run: actions.takeReading }]),
     { key: 'o', cap: 'O', label: 'otherwise', run: () => doors.open('otherwise') },
     ...stageKeys(job, advice, actions),
     ...reachKeys(job, advice, actions),

@@ -68,8 +68,8 @@ function Readings({ report, asFound, asLeft, open }: ReadingsProps) {
   return (
     <>
       <div className="mt-6 grid gap-8 md:grid-cols-3">
-        <StateColumn title="As found" state={asFound} />
-        <StateColumn title={open ? 'As of now' : 'As left'} state={asLeft} />
+        <StateColumn title="As found" noun={report.noun} state={asFound} />
+        <StateColumn title={open ? 'As of now' : 'As left'} noun={report.noun} state={asLeft} />
         <section aria-label="Screws">
           <h2 className="text-soft">Screws, from as found</h2>
           <dl className="mt-2 space-y-1 text-lg">
@@ -87,7 +87,13 @@ function Readings({ report, asFound, asLeft, open }: ReadingsProps) {
   );
 }
 
-function StateColumn({ title, state }: { readonly title: string; readonly state: StateLine }) {
+interface StateColumnProps {
+  readonly title: string;
+  readonly noun: string;
+  readonly state: StateLine;
+}
+
+function StateColumn({ title, noun, state }: StateColumnProps) {
   return (
     <section aria-label={title}>
       <h2 className="text-soft">{title}</h2>
@@ -95,7 +101,7 @@ function StateColumn({ title, state }: { readonly title: string; readonly state:
         {state.throats.map(({ throat, figure, deviation }) => (
           <div key={throat} className="flex justify-between gap-4">
             <dt>
-              Cylinder {throat} <span className="text-soft">{deviation}</span>
+              {noun} {throat} <span className="text-soft">{deviation}</span>
             </dt>
             <dd>{figure}</dd>
           </div>

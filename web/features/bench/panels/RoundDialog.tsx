@@ -43,7 +43,7 @@ export function RoundDialog<E>({ title, where, caution, carried, stop, onGo, onC
         {next === undefined ? null : (
           <div>
             <p className="font-bold text-3xl" aria-live="polite" data-testid="round-say">
-              {returns ? 'Back to' : where} cylinder {next}
+              {returns ? 'Back to' : where} {carried.noun} {next}
             </p>
             <p className="mt-1 text-soft">{caution}</p>
           </div>

@@ -7,6 +7,7 @@ import { Button } from '@/components/Button';
 import { Field } from '@/components/Field';
 import { Modal } from '@/components/Modal';
 import { Notice } from '@/components/Notice';
+import { throatTitle } from '@/words/throatNames';
 import { type DialFields, dialReading, dialZero } from '../view/dialReading';
 import { UnitChoice } from './UnitChoice';
 
@@ -34,7 +35,7 @@ export function TypeReading({ setup, onClose, onTake }: TypeReadingProps) {
           {setup.throats.map(({ id }, i) => (
             <Field
               key={id}
-              label={`Cylinder ${id}, vacuum`}
+              label={`${throatTitle(setup)} ${id}, vacuum`}
               inputMode="decimal"
               autoFocus={i === 0}
               {...register(`values.${i}`)}

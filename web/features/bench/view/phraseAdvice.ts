@@ -117,7 +117,7 @@ function carriedLine(job: Job, after?: 'move'): SayLine | undefined {
 
 const METER_LINE: SayLine = {
   subject: 'Meter each mouth',
-  order: 'one after the other',
+  order: 'one by one',
   expect: [
     'Warm, at idle, filters off. The meter costs the engine a little air: hold it alike on each, and read quickly.',
     'It may spit back: face, hair and loose clothing away from the mouths, no flame near.',

@@ -9,6 +9,7 @@ import {
 } from '@amber-needle/core/signal';
 import { type PressureUnit, toKiloPascals, toPascals } from '@amber-needle/core/units';
 import { numeral } from '@/words/numbers';
+import { throatNoun } from '@/words/throatNames';
 import { BAND_TO_SIGMA, type FromDial, readNumber, STANDARD_BAROMETER_KPA } from './dialReading';
 
 /** What an instrument shows at one stop. */
@@ -36,6 +37,7 @@ export interface RoundView<E> {
 /** An instrument that is carried round a bank: what its figures are, and what comes of a round with it. */
 export interface Carried<E> {
   readonly throats: readonly string[];
+  readonly noun: 'cylinder' | 'throat';
   /** The difference that a round is to show, given its stops. */
   difference(stops: readonly RoundStop[]): number;
   figure(value: number, signed?: boolean): string;
@@ -62,13 +64,13 @@ export function roundView<E>(carried: Carried<E>, stops: readonly RoundStop[]): 
     case 'drifted':
       return {
         ...closed,
-        verdict: `Cylinder ${first} moved by ${carried.figure(outcome.drift, true)} on the way: more than the ${carried.figure(difference)} that the round is to show, so nothing can be said of the others. Let the engine get warm and steady, and go round again, quicker.`,
+        verdict: `The first ${carried.noun} moved by ${carried.figure(outcome.drift, true)} on the way: more than the ${carried.figure(difference)} that the round is to show, so nothing can be said of the others. Let the engine get warm and steady, and go round again, quicker.`,
         event: undefined,
       };
     case 'closed':
       return {
         ...closed,
-        verdict: `Cylinder ${first} moved by ${carried.figure(outcome.drift, true)} on the way. That is taken out of the others.`,
+        verdict: `The first ${carried.noun} moved by ${carried.figure(outcome.drift, true)} on the way. That is taken out of the others.`,
         event: carried.event(outcome.channels, stops),
       };
   }
@@ -92,6 +94,7 @@ export function carriedGauge(
   });
   return {
     throats: setup.throats.map(({ id }) => id),
+    noun: throatNoun(setup),
     difference: () => setup.targets.spreadKPa,
     figure: (value, signed = false) => `${numeral(value, 1, signed)} kPa`,
     event: (channels, stops) => ({
@@ -113,6 +116,7 @@ export function carriedGauge(
 export function carriedMeter(setup: Setup, rpm: number | undefined): Carried<Bare<EventOf<'airflow'>>> {
   return {
     throats: setup.throats.map(({ id }) => id),
+    noun: throatNoun(setup),
     difference: (stops) =>
       (toleranceOf({ ...setup, targets: { ...setup.targets, decides: 'airflow' } }) / PERCENT) *
       (stops.reduce((sum, { value }) => sum + value, 0) / Math.max(1, stops.length)),

@@ -12,6 +12,7 @@ import { eventText } from '@/words/eventWords';
 import { decimalsFor, measured, numeral, percent, speed } from '@/words/numbers';
 import { QUANTITY_FROM_GROUP, QUANTITY_UNIT } from '@/words/quantityWords';
 import { suspicionWords } from '@/words/suspicionWords';
+import { throatTitle } from '@/words/throatNames';
 import { positionText } from '@/words/turns';
 
 /** One line of the job's story. */
@@ -42,6 +43,8 @@ export interface Report {
   readonly verdict: string;
   readonly positions: readonly { readonly label: string; readonly place: string }[];
   readonly story: readonly StoryLine[];
+  /** What a throat is called before its number. */
+  readonly noun: string;
   /** Of the deviations in the readings. */
   readonly unit: string;
   readonly readings: readonly ChartReading[];
@@ -71,6 +74,7 @@ export function reportOf(job: Job, events: readonly JobEvent[]): Report {
       what: eventText(job.setup, event),
       detail: detailOf(belief, event),
     })),
+    noun: throatTitle(job.setup),
     unit: QUANTITY_FROM_GROUP[quantity],
     readings: compared,
     moves: counted
@@ -103,7 +107,10 @@ function stateLine(quantity: Quantity, { at, needles, rpm }: Compared): StateLin
     at,
     throats: needles.map(({ throat, figure, deviation, uncertainty }) => ({
       throat,
-      figure: quantity === 'airflow' ? numeral(figure, 2) : measured(figure, Math.max(0.1, uncertainty), 'kPa'),
+      figure:
+        quantity === 'airflow'
+          ? `${numeral(figure, 1)} on the meter`
+          : measured(figure, Math.max(0.1, uncertainty), 'kPa'),
       deviation: Number.isFinite(deviation) ? numeral(deviation, Math.max(1, decimalsFor(uncertainty)), true) : '–',
     })),
     spread:
