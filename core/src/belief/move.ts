@@ -1,4 +1,4 @@
-import { Matrix } from 'ml-matrix';
+import type { Matrix } from 'ml-matrix';
 import { at } from '../sequence';
 import { actionOn, concernOf } from '../setup';
 import type { Turns } from '../units';
@@ -78,8 +78,7 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns, nearGa
   });
   const handVariance = HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2 + reached.doubt ** 2;
   const covariance = propagated(belief.covariance, slopes);
-  const column = Matrix.columnVector(hand);
-  covariance.add(column.mmul(column.transpose()).mul(handVariance));
+  addAlong(covariance, hand, handVariance);
   const widen = (place: number, variance: number) =>
     covariance.set(place, place, covariance.get(place, place) + variance);
   widen(layout.gain(index), GAIN_WANDER ** 2 + (GAIN_BEND * largest) ** 2);
@@ -138,8 +137,16 @@ export function astray(belief: Belief, throat: string, spread: number): Belief {
   const way = new Float64Array(layout.size);
   way[layout.trim(index)] = 1;
   way[layout.speed] = Math.exp(at(belief.mean, layout.speedSlope)) / belief.setup.throats.length;
-  const column = Matrix.columnVector(way);
-  return { ...belief, covariance: Matrix.add(belief.covariance, column.mmul(column.transpose()).mul(spread ** 2)) };
+  const covariance = belief.covariance.clone();
+  addAlong(covariance, way, spread ** 2);
+  return { ...belief, covariance };
+}
+
+/** Adds the doubt of one direction to a covariance made for it. */
+function addAlong(covariance: Matrix, way: Float64Array, variance: number): void {
+  const places = [...way.keys()].filter((place) => way[place] !== 0);
+  for (const i of places)
+    for (const j of places) covariance.set(i, j, covariance.get(i, j) + at(way, i) * at(way, j) * variance);
 }
 
 /** The belief after throttles may have come to rest elsewhere: every trim is a little less sure. */

@@ -50,8 +50,7 @@ export function updateBelief(
 function josephForm(covariance: Matrix, noise: Matrix, { gain, slopes, crossed }: Step): Matrix {
   const across = gain.transpose();
   const kept = Matrix.sub(covariance, gain.mmul(crossed));
-  kept.sub(kept.mmul(slopes.transpose()).mmul(across));
-  return symmetric(kept.add(gain.mmul(noise).mmul(across)));
+  return symmetric(kept.sub(kept.mmul(slopes.transpose()).sub(gain.mmul(noise)).mmul(across)));
 }
 
 function isClose(a: readonly number[], b: readonly number[]): boolean {
@@ -101,7 +100,14 @@ function likelihoodOf(factor: CholeskyDecomposition, away: readonly number[]) {
 const RAN_AWAY = { logEvidence: -1e6, squaredDistance: 1e6 };
 const FAR_SIGMAS = 1000;
 
-/** Rounding must not let a covariance drift away from its mirror image. */
+/** Rounding must not let a covariance drift away from its mirror image. Changes the matrix that it is given: one made for it. */
 export function symmetric(matrix: Matrix): Matrix {
-  return Matrix.add(matrix, matrix.transpose()).mul(0.5);
+  for (let i = 0; i < matrix.rows; i += 1) {
+    for (let j = 0; j < i; j += 1) {
+      const mean = (matrix.get(i, j) + matrix.get(j, i)) / 2;
+      matrix.set(i, j, mean);
+      matrix.set(j, i, mean);
+    }
+  }
+  return matrix;
 }

@@ -1,4 +1,4 @@
-import { type Belief, foldEvent, priorBelief } from '../belief';
+import { type Belief, foldEvent, layoutOf, priorBelief } from '../belief';
 import { effectiveEvents, type JobEvent, type Suspicion } from '../job';
 import { at } from '../sequence';
 import { concernOf, type Setup } from '../setup';
@@ -15,7 +15,14 @@ export interface Rivals {
   readonly asFound: Belief | undefined;
   /** A reading since then lay beyond what a sound engine shows. Until one does, only screws that may be dead are worth folding. */
   readonly startled: boolean;
-  readonly supposed: readonly { readonly suspicion: Suspicion; readonly belief: Belief }[];
+  readonly supposed: readonly Supposed[];
+  /** Rivals that foresaw the readings so much worse than the best that they are folded no further, until a reading startles again. */
+  readonly ruledOut: readonly Suspicion[];
+}
+
+interface Supposed {
+  readonly suspicion: Suspicion;
+  readonly belief: Belief;
 }
 
 /**
@@ -28,13 +35,25 @@ const STARTLED = 1;
 export function foldRivals(setup: Setup, log: readonly JobEvent[], earlier?: Rivals): Rivals {
   const events = effectiveEvents(log);
   const known = earlier !== undefined && isBeginning(earlier.events, events) ? earlier : begun(setup);
-  const folded = events.slice(known.events.length).reduce(foldOne, known);
-  return withAllRivals(folded);
+  return events.slice(known.events.length).reduce(foldOne, known);
 }
 
 function begun(setup: Setup): Rivals {
   const prior = priorBelief(setup);
-  return { events: [], sound: prior, from: 0, start: prior, asFound: undefined, startled: false, supposed: [] };
+  return {
+    events: [],
+    sound: prior,
+    from: 0,
+    start: prior,
+    asFound: undefined,
+    startled: false,
+    supposed: [],
+    ruledOut: [],
+  };
+}
+
+function isRead({ kind }: JobEvent): boolean {
+  return kind === 'reading' || kind === 'airflow';
 }
 
 function isBeginning(events: readonly JobEvent[], ofEvents: readonly JobEvent[]): boolean {
@@ -45,21 +64,33 @@ function foldOne(rivals: Rivals, event: JobEvent): Rivals {
   const events = [...rivals.events, event];
   const sound = foldEvent(rivals.sound, event);
   if (event.kind === 'verdict')
-    return { ...rivals, events, sound, from: events.length, start: sound, startled: false, supposed: [] };
-  const startled = rivals.startled || (event.kind === 'reading' && sound.startle > STARTLED);
+    return { ...rivals, events, sound, from: events.length, start: sound, startled: false, supposed: [], ruledOut: [] };
+  const startles = isRead(event) && sound.startle > STARTLED;
   const supposed = rivals.supposed.map(({ suspicion, belief }) => ({
     suspicion,
     belief: foldEvent(belief, event, suspicion),
   }));
   const asFound = rivals.asFound ?? (event.kind === 'move' ? rivals.sound : undefined);
-  return { ...rivals, events, sound, asFound, startled, supposed };
+  const folded = {
+    ...rivals,
+    events,
+    sound,
+    asFound,
+    startled: rivals.startled || startles,
+    supposed,
+    ruledOut: startles ? [] : rivals.ruledOut,
+  };
+  // With every event, so that a log folded in pieces comes to the same as one folded at once.
+  return isRead(event) ? withoutHopeless(withAllRivals(folded)) : folded;
 }
 
 /** Faults that have become worth a look since are folded from where the weighing begins. */
 function withAllRivals(rivals: Rivals): Rivals {
   const events = rivals.events.slice(rivals.from);
-  const missing = answerRivals(rivals.sound.setup, events, rivals.startled).filter(
-    (suspicion) => !rivals.supposed.some((known) => isSame(known.suspicion, suspicion)),
+  const missing = answerRivals(rivals, events).filter(
+    (suspicion) =>
+      !rivals.supposed.some((known) => isSame(known.suspicion, suspicion)) &&
+      !rivals.ruledOut.some((known) => isSame(known, suspicion)),
   );
   const added = missing.map((suspicion) => ({
     suspicion,
@@ -68,8 +99,25 @@ function withAllRivals(rivals: Rivals): Rivals {
   return { ...rivals, supposed: [...rivals.supposed, ...added] };
 }
 
+/** So far below the best, natural logarithm of the odds, that it needs no more thought. Ours. */
+const HOPELESS = 12;
+
+function withoutHopeless(rivals: Rivals): Rivals {
+  const best = rivals.supposed.reduce(
+    (most, { belief }) => Math.max(most, belief.logEvidence),
+    rivals.sound.logEvidence,
+  );
+  const isHopeless = ({ belief }: Supposed) => belief.logEvidence < best - HOPELESS;
+  return {
+    ...rivals,
+    supposed: rivals.supposed.filter((rival) => !isHopeless(rival)),
+    ruledOut: [...rivals.ruledOut, ...rivals.supposed.filter(isHopeless).map(({ suspicion }) => suspicion)],
+  };
+}
+
 /** Faults that show in how the engine answers: dead screws only of those turned, hoses and stops of any throat. */
-function answerRivals(setup: Setup, events: readonly JobEvent[], startled: boolean): readonly Suspicion[] {
+function answerRivals({ sound, startled }: Rivals, events: readonly JobEvent[]): readonly Suspicion[] {
+  const { setup } = sound;
   const { throats, adjusters } = setup;
   const turned = new Set(events.flatMap((event) => (event.kind === 'move' ? [event.adjuster] : [])));
   const ids = throats.map(({ id }) => id);
@@ -78,7 +126,7 @@ function answerRivals(setup: Setup, events: readonly JobEvent[], startled: boole
     touched || (startled && events.some((event) => event.kind === 'check' && event.check.what === 'blipped'));
   return [
     ...adjusters
-      .filter((adjuster) => concernOf(adjuster) === 'rest' && turned.has(adjuster.id))
+      .filter(({ id }, j) => turned.has(id) && seemsWeak(sound, j))
       .map(({ id }): Suspicion => ({ kind: 'deadScrew', adjuster: id })),
     // Where shafts carry throats in pairs the bank as found speaks of hoses too, and a turn must be able to answer.
     ...(touched || (turned.size > 0 && sharesShafts(setup)) ? pairsOf(ids) : []).map(
@@ -87,6 +135,15 @@ function answerRivals(setup: Setup, events: readonly JobEvent[], startled: boole
     ...(blipped ? ids : []).map((throat): Suspicion => ({ kind: 'restlessStop', throat })),
     ...(touched ? ids : []).map((throat): Suspicion => ({ kind: 'airLeak', throat })),
   ];
+}
+
+/** A screw that did about what was thought, or more, is not dead: this much less, log gain, is worth a look. Ours. */
+const WEAKER = 0.2;
+
+function seemsWeak({ setup, mean }: Belief, adjuster: number): boolean {
+  const gain = layoutOf(setup).gain(adjuster);
+  const isRest = concernOf(at(setup.adjusters, adjuster)) === 'rest';
+  return isRest && at(mean, gain) < at(priorBelief(setup).mean, gain) - WEAKER;
 }
 
 /** Faults that the bank as found may speak for before anything is turned. */

@@ -20,8 +20,11 @@ const PRIOR_ODDS: Readonly<Record<Suspicion['kind'], number>> = {
  * What may be wrong, most probable first, by Bayes' rule over a sound engine and every single fault of the kinds known here: the
  * evidence for each is how well it foresaw the readings, and how the bank was found.
  */
-export function weighRivals(job: Job, { events, from, sound, asFound, supposed }: Rivals): readonly Weighed[] {
-  if (!events.slice(from).some(({ kind }) => kind === 'reading')) return [];
+export function weighRivals(
+  job: Job,
+  { events, from, sound, asFound, supposed, ruledOut }: Rivals,
+): readonly Weighed[] {
+  if (!events.slice(from).some(({ kind }) => kind === 'reading' || kind === 'airflow')) return [];
   const mended = events.some((event) => event.kind === 'verdict' && event.verdict === 'mended');
   const found = !mended && (job.gaugesZeroed || job.oneGauge) ? foundEvidence(asFound ?? sound) : () => 0;
   const answers = supposed.map(({ suspicion, belief }) => {
@@ -30,6 +33,7 @@ export function weighRivals(job: Job, { events, from, sound, asFound, supposed }
   });
   const unanswered = foundRivals(job.setup)
     .filter((rival) => !answers.some(({ suspicion }) => isSame(suspicion, rival)))
+    .filter((rival) => !ruledOut.some((suspicion) => isSame(suspicion, rival)))
     .map((suspicion) => ({ suspicion, answer: 0 }));
   const rivals = [...answers, ...unanswered]
     .filter(({ suspicion }) => !job.dismissed.some((other) => isSame(other, suspicion)))
