@@ -1,5 +1,5 @@
 import { planMoves } from '@amber-needle/core/advice';
-import { layoutOf, priorBelief } from '@amber-needle/core/belief';
+import { demand, layoutOf, priorBelief } from '@amber-needle/core/belief';
 import type { EngineOptions } from '@amber-needle/core/engine';
 import { foldJob } from '@amber-needle/core/job';
 import { type Adjuster, actionOn, concernOf, type Setup } from '@amber-needle/core/setup';
@@ -164,14 +164,13 @@ export function proportionalChase(setup: Setup, options: EngineOptions): Chased 
 }
 
 /**
- * The oracle: sees the true depressions and knows what each screw does, from a twin of the engine on which each was tried. It uses the
- * same search for the smallest set of screws, with nothing unknown.
+ * The oracle: sees the true depressions and knows what each screw does where it stands, from a twin of the engine on which each is tried
+ * before every move. It uses the same search for the smallest set of screws, with nothing unknown.
  */
 export function oracle(setup: Setup, options: EngineOptions): Chased {
   const bench = createTrialBench(setup, options);
   bench.engine.start();
   bench.wait(seconds(12));
-  const gains = trueGains(setup, options);
   const job = foldJob([{ kind: 'opened', id: '', seq: 1, at: '', machine: 'Oracle', complaint: '', setup }]);
   if (job === undefined) throw new Error('the job was opened');
   for (let moves = 0; moves < MOST_MOVES; moves += 1) {
@@ -180,11 +179,17 @@ export function oracle(setup: Setup, options: EngineOptions): Chased {
     const { spreadKPa, idleRpm, idleBandRpm } = setup.targets;
     if (Math.max(...kPa) - Math.min(...kPa) <= 0.9 * spreadKPa && Math.abs(speed - idleRpm) <= 0.9 * idleBandRpm)
       return chased(bench, 'finished', moves, 0);
+    const gains = trueGains(setup, options, bench.engine.positions());
     const known = knownBelief(setup, kPa, speed, gains);
     const { best } = planMoves({ ...job, positions: bench.engine.positions() }, known, 1);
     if (best === undefined || !turnBy(bench, best.adjuster, best.turns)) return chased(bench, 'stuck', moves, 0);
   }
   return chased(bench, 'givenUp', MOST_MOVES, 0);
+}
+
+/** Log of the open area that a depression tells of, by the runner's own law. */
+function openness(kPa: number): number {
+  return demand(Math.log(1 - kPa / 101.325)).value;
 }
 
 interface TrueGain {
@@ -193,17 +198,23 @@ interface TrueGain {
   readonly speed: number;
 }
 
-const TRY = 0.25;
+const TRY = 0.125;
 
-/** Tries each screw a quarter turn each way on engines with the same seed. */
-function trueGains(setup: Setup, options: EngineOptions): ReadonlyMap<string, TrueGain> {
+/** Tries each screw an eighth each way, from where all stand now, on engines with the same seed. */
+function trueGains(
+  setup: Setup,
+  options: EngineOptions,
+  positions: Readonly<Record<string, number>>,
+): ReadonlyMap<string, TrueGain> {
   const settled = (screw: string | undefined, by: number) => {
     const { engine } = createTrialBench(setup, options);
-    engine.start();
+    for (const [id, turned] of Object.entries(positions))
+      engine.turn(id, turns(turned - (engine.positions()[id] ?? 0)));
     if (screw !== undefined) engine.turn(screw, turns(by));
+    engine.start();
     engine.advance(seconds(12));
     const { depressions, speed } = engine.truth();
-    return { logs: depressions.map((d) => Math.log(101.325 - d / 1000)), speed: Math.log(speed) };
+    return { logs: depressions.map((d) => openness(d / 1000)), speed: Math.log(speed) };
   };
   return new Map(
     setup.adjusters
@@ -231,11 +242,12 @@ function knownBelief(setup: Setup, kPa: readonly number[], rpm: number, gains: R
   const prior = priorBelief(setup);
   const layout = layoutOf(setup);
   const mean = [...prior.mean];
-  const logs = kPa.map((d) => Math.log(101.325 - d));
-  const level = logs.reduce((a, b) => a + b, 0) / logs.length;
-  logs.forEach((log, i) => {
-    mean[layout.trim(i)] = log - level;
+  const opened = kPa.map(openness);
+  const middle = opened.reduce((a, b) => a + b, 0) / opened.length;
+  opened.forEach((open, i) => {
+    mean[layout.trim(i)] = open - middle;
   });
+  const level = Math.log(101.325 - kPa.reduce((a, b) => a + b, 0) / kPa.length);
   const slopes = setup.adjusters.flatMap(({ id, acts }) => {
     const gain = gains.get(id);
     return gain === undefined || acts.length === setup.throats.length
@@ -251,6 +263,8 @@ function knownBelief(setup: Setup, kPa: readonly number[], rpm: number, gains: R
   });
   mean[layout.level] = level;
   mean[layout.speed] = Math.log(rpm);
-  mean[layout.speedSlope] = slope;
+  mean[layout.speedSlope] = Math.log(slope);
+  // The gains are those of pressures as they show: what a pipe evens is in them already.
+  mean[layout.evening] = 0;
   return { ...prior, mean, covariance: prior.covariance.clone().mul(0) };
 }

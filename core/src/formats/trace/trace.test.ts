@@ -151,6 +151,28 @@ describe('problems of a trace, by line', () => {
 });
 
 describe('samples', () => {
+  it('gives the same depressions when a constant is added to absolute pressures and the barometer', () => {
+    const shown = (barometer: number, pressures: readonly number[]) => {
+      const rows = pressures.map((pressure, i) => `${i},${pressure}`).join('\n');
+      const text = `# reference: absolute\n# barometer_kpa: ${barometer}\nt_s,v1_kpa\n${rows}\n`;
+      return samplesOf(decodeTrace(text).trace).channels[0]?.depressionsKPa ?? [];
+    };
+    const pressure = fc.integer({ min: 20_000, max: 99_000 }).map((pascals) => pascals / 1000);
+    fc.assert(
+      fc.property(fc.array(pressure, { minLength: 1, maxLength: 5 }), fc.integer({ min: -20, max: 9 }), (some, by) => {
+        const before = shown(100, some);
+        const after = shown(
+          100 + by,
+          some.map((one) => one + by),
+        );
+        expect(after).toHaveLength(some.length);
+        after.forEach((depression, i) => {
+          expect(depression).toBeCloseTo(before[i] ?? Number.NaN, 9);
+        });
+      }),
+    );
+  });
+
   it('converts units, references and places of channels', () => {
     const text =
       '# reference: absolute\n# barometer_kpa: 100\n# channels: v1=left\nt_ms,v1_mbar,v2_mbar,rpm\n500,600,550,1000\n';
