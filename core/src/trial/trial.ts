@@ -72,6 +72,12 @@ export function runTrial(options: TrialOptions): TrialResult {
     bench.wait(HAND_TIME);
   }
 
+  function blip(): void {
+    engine.blip();
+    bench.wait(HAND_TIME);
+    if (!engine.running()) restart();
+  }
+
   log({ kind: 'opened', machine: options.machine, complaint: options.complaint, setup });
   log({ kind: 'check', check: { what: 'cautionsRead' } });
   // A meter on the mouths needs no zero, so nothing else asks for a start.
@@ -88,9 +94,7 @@ export function runTrial(options: TrialOptions): TrialResult {
         return result('finished');
       case 'turn':
         if (engine.turn(advice.adjuster, advice.turns).outcome !== 'turned') return result('refused');
-        engine.blip();
-        bench.wait(HAND_TIME);
-        if (!engine.running()) restart();
+        blip();
         log({ kind: 'move', adjuster: advice.adjuster, turns: advice.turns, advisedTurns: advice.turns });
         break;
       case 'couple':
@@ -111,8 +115,7 @@ export function runTrial(options: TrialOptions): TrialResult {
         return result('undecided');
       case 'read':
         if (advice.purpose === 'afterBlip') {
-          engine.blip();
-          bench.wait(HAND_TIME);
+          blip();
           log({ kind: 'check', check: { what: 'blipped' } });
         } else if (advice.purpose === 'matchGauges') {
           bench.tee(true);
