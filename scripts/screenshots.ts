@@ -65,10 +65,32 @@ async function takeSuspicion(page: Page): Promise<void> {
   await nextAction(page);
   await page.keyboard.press('Space');
   await page.getByRole('button', { name: 'Start engine' }).click();
-  const say = page.getByTestId('say');
-  for (let step = 0; step < 16 && !(await say.textContent())?.includes('exchanged'); step += 1) await followOnce(page);
-  await nextAction(page);
+  const isNamed = async () => (await nextAction(page)).say.includes('exchanged');
+  for (let step = 0; step < 16 && !(await isNamed()); step += 1) await followOnce(page);
   await picture(page, 'bench-suspect');
+  await page.keyboard.press('p');
+  await page.getByRole('button', { name: 'End practice' }).click();
+}
+
+/** A bank on one plenum: the meter goes from mouth to mouth. */
+async function takeAir(page: Page): Promise<void> {
+  await page.goto(`/jobs/${OPEN_JOB}/bench`);
+  await page.keyboard.press('p');
+  await page.getByLabel('Bank').selectOption('fourBarrel');
+  await page.getByLabel('Number of the engine').fill('4');
+  await page.getByRole('button', { name: 'Begin practice' }).click();
+  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await page.getByRole('button', { name: 'Start engine' }).click();
+  await nextAction(page);
+  await page.keyboard.press('Space');
+  const read = page.getByRole('dialog').getByRole('button', { name: 'Read it' });
+  for (let stop = 0; stop < 2; stop += 1) await read.click({ timeout: 30_000 });
+  await read.click({ trial: true, timeout: 30_000 });
+  await picture(page, 'air-round');
+  await page.keyboard.press('Escape');
+  await followOnce(page);
+  await nextAction(page);
+  await picture(page, 'bench-air');
   await page.keyboard.press('p');
   await page.getByRole('button', { name: 'End practice' }).click();
 }
@@ -114,6 +136,7 @@ try {
   page.on('dialog', (dialog) => void dialog.accept());
   await takePracticePictures(page);
   await takeSuspicion(page);
+  await takeAir(page);
   await startStandin(group, app, ['--seed', '7'], { log });
   await takePictures(page);
   await browser.close();

@@ -35,7 +35,7 @@ export async function followOnce(page: Page): Promise<string> {
 }
 
 /** Takes an instrument from throat to throat and back, and takes the round; round again if the engine drifted meanwhile. */
-export async function goRound(page: Page): Promise<void> {
+async function goRound(page: Page): Promise<void> {
   await page.keyboard.press('Space');
   const dialog = page.getByRole('dialog');
   const take = dialog.getByRole('button', { name: 'Take the round' });

@@ -67,7 +67,7 @@ export function benchView(
   live: LiveView | undefined,
   { listening = false, teed, thinking = false }: Surroundings = {},
 ): BenchView {
-  const { job, belief, advice } = view;
+  const { job, advice } = view;
   const needles = needlesOf(view, live);
   const action = thinking ? THINKING : (hosesAction(advice, teed) ?? primaryAction(job, advice, live));
   const waits = listening && action.do === 'type';

@@ -1,4 +1,5 @@
 import { foldJob } from '@amber-needle/core/job';
+import { ARCHETYPES } from '@amber-needle/core/setup';
 import { append, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { describe, expect, it } from 'vitest';
 import { chartOption } from './chartOption';
@@ -63,5 +64,52 @@ describe('the report of a job', () => {
       ['Cylinder 2, uncertainty', 2],
     ]);
     expect(series[0]?.markLine?.data).toHaveLength(1);
+  });
+});
+
+describe('the report of a bank that the air decides', () => {
+  const begun = append([], { kind: 'opened', machine: 'Eight', complaint: '', setup: ARCHETYPES.fourBarrel });
+  const air = (shown: readonly number[]) => ({
+    kind: 'airflow' as const,
+    throats: shown.map((figure, i) => ({ throat: String(i + 1), shown: figure, uncertainty: 0.1 })),
+    rpm: 760,
+  });
+  const jobLog = [
+    air([10, 10, 8, 8]),
+    move('B', 0.5),
+    { kind: 'check', check: { what: 'blipped' } } as const,
+    air([10, 10, 10, 10]),
+  ].reduce(append, begun);
+
+  it('has what the meter showed, and the spread in per cent', () => {
+    const { asFound, asLeft, unit, noun, readings, story } = report(jobLog);
+    expect([noun, unit]).toEqual(['Throat', '% of air from the group']);
+    expect(asFound?.throats[0]).toMatchObject({ figure: '10.0 on the meter' });
+    expect(asFound?.spread).toMatch(/^22\u202f±.*%$/);
+    expect(asFound?.speed).toBe('760\u202frpm');
+    expect(asLeft?.spread).toMatch(/^0\u202f±/);
+    expect(readings).toHaveLength(2);
+    expect(story.map(({ what }) => what)).toEqual([
+      'Job opened',
+      'Airflow taken',
+      'Secondary stop, ½ turn in',
+      'Blipped, nothing turned',
+      'Airflow taken',
+    ]);
+    expect(story[1]?.detail).toContain('1: 10.0 on the meter');
+  });
+
+  it('tells a round with one gauge from a reading', () => {
+    const stop = (throat: string, depressionKPa: number, atS: number) => ({
+      throat,
+      depressionKPa,
+      uncertaintyKPa: 0.1,
+      atS,
+    });
+    const round = {
+      ...reading({ kPa: [44, 40] }),
+      round: [stop('1', 44, 0), stop('2', 40, 10), stop('1', 44, 20)],
+    };
+    expect(report(append(opened, round)).story.at(-1)?.what).toBe('Round with one gauge taken');
   });
 });

@@ -1,0 +1,62 @@
+import type { Advice } from '@amber-needle/core/advice';
+import type { JobEvent } from '@amber-needle/core/job';
+import type { AdviceRequest, AdviceResponse } from '@/workers/adviceProtocol';
+import { type Adviser, createAdviser } from '@/workers/adviser';
+
+/** An advice and the log that it is for. */
+export interface Advised {
+  readonly events: readonly JobEvent[];
+  readonly advice: Advice;
+}
+
+export type Question = Omit<AdviceRequest, 'request'>;
+
+/** What is used of a worker. */
+export type AdviceWorker = Pick<Worker, 'postMessage' | 'terminate' | 'onmessage' | 'onerror'>;
+
+/** One question is with the worker at a time; of those that come meanwhile only the newest waits. */
+export function openLine(started: AdviceWorker | undefined, answered: (advised: Advised) => void) {
+  let worker = started;
+  let here: Adviser | undefined;
+  let request = 0;
+  let asked: Question | undefined;
+  let waiting: Question | undefined;
+
+  function ask(question: Question) {
+    if (asked !== undefined) {
+      waiting = question;
+      return;
+    }
+    request += 1;
+    asked = question;
+    if (worker !== undefined) worker.postMessage({ request, ...question } satisfies AdviceRequest);
+    else answer(adviseHere(question));
+  }
+
+  /** Without a worker the page works, slower. */
+  function adviseHere({ events, phase }: Question): Advice {
+    here ??= createAdviser();
+    return here(events, phase);
+  }
+
+  function answer(advice: Advice) {
+    if (asked === undefined) return;
+    answered({ events: asked.events, advice });
+    asked = undefined;
+    const next = waiting;
+    waiting = undefined;
+    if (next !== undefined) ask(next);
+  }
+
+  if (worker !== undefined) {
+    worker.onmessage = ({ data }: MessageEvent<AdviceResponse>) => {
+      if (data.request === request) answer(data.advice);
+    };
+    worker.onerror = () => {
+      worker?.terminate();
+      worker = undefined;
+      if (asked !== undefined) answer(adviseHere(asked));
+    };
+  }
+  return { ask, close: () => worker?.terminate() };
+}
