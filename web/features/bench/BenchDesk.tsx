@@ -19,7 +19,7 @@ import { PracticePanel } from './practice/PracticePanel';
 import { PracticeSetup } from './practice/PracticeSetup';
 import { usePracticeControl } from './practice/usePracticeControl';
 import { SayLine } from './SayLine';
-import { useSignal } from './signal/useSignal';
+import { type Signal, useSignal } from './signal/useSignal';
 import { useBenchActions } from './useBenchActions';
 import { useKeys } from './useKeys';
 import { type BenchView, benchView, jobView } from './view/benchView';
@@ -55,6 +55,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
     flip: () => setFlipped(!flipped),
     report: () => router.push(`/jobs/${jobId}`),
     practising: signal.practice.choices !== undefined,
+    allGauged: setup.throats.every(({ id }) => isSending(signal, id)),
     ...(signal.practice.choices === undefined ? { file: () => fileInput.current?.click() } : {}),
     ...(signal.practice.choices !== undefined || signal.gauge.state === 'none'
       ? { practise: () => setPanel('practice') }
@@ -82,6 +83,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
         couples={job.setup.couplings.length > 0}
         signal={signal}
         log={log}
+        {...(signal.practice.choices === undefined ? {} : { onEngine: () => setPanel('practice') })}
       />
       <main className="grid grid-cols-1 lg:min-h-0 lg:flex-1 lg:grid-cols-[1fr_27rem]">
         <h1 className="sr-only">Bench, {job.machine}</h1>
@@ -100,7 +102,6 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
             setup={setup}
             advised={view.advised}
             matching={view.advice.kind === 'read' && view.advice.purpose === 'matchGauges'}
-            {...(signal.practice.choices === undefined ? {} : { onOther: () => setPanel('practice') })}
           />
         </PanelBoundary>
       )}
@@ -124,6 +125,10 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
       <FileReadingPanel setup={job.setup} file={signal.file} onClose={signal.clearFile} onTake={actions.takeFile} />
     </div>
   );
+}
+
+function isSending({ live }: Signal, id: string): boolean {
+  return live?.now.channels.some(({ throat, state }) => throat === id && state.kind !== 'lost') ?? false;
 }
 
 /** A pointer leaves no focus on a button behind: else the next press of Space would push it again, not the bench's own key. */

@@ -15,10 +15,12 @@ interface BenchHeaderProps {
   readonly couples: boolean;
   readonly signal: Signal;
   readonly log: JobLog;
+  /** Chooses another practice engine, or ends practice; there where one runs in this browser. */
+  readonly onEngine?: () => void;
 }
 
 /** Where we are in the work, what sends, and whether the record is safe. */
-export function BenchHeader({ machine, jobId, stage, couples, signal, log }: BenchHeaderProps) {
+export function BenchHeader({ machine, jobId, stage, couples, signal, log, onEngine }: BenchHeaderProps) {
   return (
     <header className="flex min-h-13 items-center gap-x-7 border-line border-b px-6">
       <Link
@@ -40,7 +42,18 @@ export function BenchHeader({ machine, jobId, stage, couples, signal, log }: Ben
         ))}
       </ol>
       <p className="ml-auto text-right text-soft" data-testid="source">
-        {sourceText(signal)}
+        {onEngine === undefined ? (
+          sourceText(signal)
+        ) : (
+          <button
+            type="button"
+            onClick={onEngine}
+            aria-keyshortcuts="P"
+            className="min-h-12 underline decoration-edge underline-offset-4 hover:text-ink"
+          >
+            {sourceText(signal)}
+          </button>
+        )}
         {saveText(log)}
       </p>
       <ThemeToggle />

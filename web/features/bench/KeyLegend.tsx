@@ -26,13 +26,13 @@ export function KeyLegend({ keys }: { readonly keys: readonly BenchKey[] }) {
             disabled={disabled}
             aria-keyshortcuts={key === ' ' ? 'Space' : key.toUpperCase()}
             className={clsx(
-              'flex items-center gap-2.5 whitespace-nowrap rounded text-left disabled:cursor-default',
+              'flex items-center gap-2 whitespace-nowrap rounded text-left disabled:cursor-default',
               strong
                 ? 'mb-1 min-h-14 w-full border-2 border-amber px-4 font-bold text-xl disabled:border-line disabled:text-soft'
                 : 'min-h-12 w-full text-soft hover:text-ink',
             )}
           >
-            <kbd className="rounded border border-edge px-2.5 py-0.5 font-bold font-mono text-ink text-sm">{cap}</kbd>
+            <kbd className="rounded border border-edge px-2 py-0.5 font-bold font-mono text-ink text-sm">{cap}</kbd>
             {label}
           </button>
         </li>

@@ -11,7 +11,7 @@ export function SayLine({ phrase, advice }: { readonly phrase: Phrase; readonly 
         {advice.kind === 'turn' ? <TurnDial turns={advice.turns} /> : null}
         <p
           className={clsx(
-            'font-bold leading-[1.1] max-sm:text-3xl',
+            'text-balance font-bold leading-[1.1] max-sm:text-3xl',
             advice.kind !== 'turn'
               ? 'text-[2.6rem]'
               : isLong(phrase)

@@ -7,10 +7,9 @@ import type { BenchActions } from './useBenchActions';
 import { adviceView } from './view/adviceView';
 import { benchView, type Surroundings } from './view/benchView';
 
-function bench(
-  log: readonly JobEvent[],
-  { practising = false, ...around }: Surroundings & { practising?: boolean } = {},
-) {
+type Place = Surroundings & { practising?: boolean; allGauged?: boolean };
+
+function bench(log: readonly JobEvent[], { practising = false, allGauged = false, ...around }: Place = {}) {
   const actions = {
     propose: vi.fn(() => true),
     takeReading: vi.fn(),
@@ -26,7 +25,14 @@ function bench(
     finish: vi.fn(),
     undo: vi.fn(),
   } satisfies BenchActions;
-  const doors = { open: vi.fn(), flip: vi.fn(), report: vi.fn(), practise: vi.fn(), practising } satisfies Doors;
+  const doors = {
+    open: vi.fn(),
+    flip: vi.fn(),
+    report: vi.fn(),
+    practise: vi.fn(),
+    practising,
+    allGauged,
+  } satisfies Doors;
   const keys = benchKeys(benchView(adviceView(log, 'steady'), undefined, around), actions, doors);
   const press = (key: string) => {
     const found = keys.find((candidate) => candidate.key === key);
@@ -109,7 +115,13 @@ describe('the keys of the bench', () => {
     expect(doors.report).toHaveBeenCalledOnce();
   });
 
-  it('keep the engine’s own button in its panel while one practises', () => {
+  it('do not offer to carry a gauge where each throat has one, but let it be done', () => {
+    const carry = (allGauged: boolean, practising: boolean) =>
+      bench(apart, { allGauged, practising }).keys.find(({ key }) => key === 'g')?.elsewhere ?? false;
+    expect([carry(true, false), carry(false, false), carry(true, true)]).toEqual([true, false, false]);
+  });
+
+  it('keep the engine’s own button at its name while one practises', () => {
     const shown = (practising: boolean) =>
       bench(apart, { practising }).keys.find(({ key }) => key === 'p')?.elsewhere ?? false;
     expect([shown(true), shown(false)]).toEqual([true, false]);

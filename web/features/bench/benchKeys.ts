@@ -13,8 +13,10 @@ export interface Doors {
   file?: () => void;
   /** There while no other gauge holds the bench. */
   practise?: () => void;
-  /** A practice engine runs in this browser: its panel has the button. */
+  /** A practice engine runs in this browser: its name above has the button. */
   practising: boolean;
+  /** Each throat has a gauge that sends: nobody need carry one, though one may. */
+  allGauged: boolean;
 }
 
 /** The keys of the bench as things stand: one key per action. */
@@ -59,7 +61,13 @@ function carriedKeys({ setup }: BenchView['job'], doors: Doors): readonly BenchK
   const meter = { key: 'm', cap: 'M', label: 'airflow', run: () => doors.open('meter') };
   if (decidingQuantity(setup) === 'airflow') return [meter];
   return [
-    { key: 'g', cap: 'G', label: 'one gauge', run: () => doors.open('round') },
+    {
+      key: 'g',
+      cap: 'G',
+      label: 'one gauge',
+      run: () => doors.open('round'),
+      elsewhere: doors.allGauged && !doors.practising,
+    },
     { ...meter, elsewhere: true },
   ];
 }

@@ -62,7 +62,12 @@ export function MeterRound({ setup, rpm, practice, onMouth, onClose, onTake }: M
             onTake={take}
           />
         ) : (
-          <LiveStop key={key} shown={value} text={value === undefined ? '' : numeral(value.value, 2)} onTake={take} />
+          <LiveStop
+            key={key}
+            shown={value}
+            text={value === undefined ? '' : `${numeral(value.value, 2)} on its scale`}
+            onTake={take}
+          />
         )
       }
     />

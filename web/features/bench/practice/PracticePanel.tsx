@@ -20,12 +20,10 @@ interface PracticePanelProps {
   readonly advised: string | undefined;
   /** The advice wants all hoses on one throat. */
   readonly matching: boolean;
-  /** Chooses another engine, or ends practice; there where it runs in this browser. */
-  readonly onOther?: () => void;
 }
 
 /** The practice engine's own controls and screws, as if one stood at it. Turning here is not recorded: the job hears of it by *turned it*. */
-export function PracticePanel({ control, setup, advised, matching, onOther }: PracticePanelProps) {
+export function PracticePanel({ control, setup, advised, matching }: PracticePanelProps) {
   const { state, trouble, ask } = control;
   const cold = state.coolantC < WARM_C;
   const many = state.adjusters.length > ROOMY;
@@ -101,11 +99,6 @@ export function PracticePanel({ control, setup, advised, matching, onOther }: Pr
         </Button>
       ))}
       <Ailments control={control} setup={setup} />
-      {onOther === undefined ? null : (
-        <Button className="ml-auto px-3" onClick={onOther}>
-          Engine…
-        </Button>
-      )}
       {trouble === undefined ? null : (
         <p role="alert" className="basis-full text-caution">
           {trouble}
