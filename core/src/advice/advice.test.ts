@@ -63,6 +63,18 @@ describe('what comes next', () => {
     expect(advise(append(clamped, reading({ kPa: [40, 40.05] }))).kind).toBe('done');
   });
 
+  it('turns the knob towards an idle that is further away than one turn may go', () => {
+    const rack = ARCHETYPES.rack2;
+    const begun = append([], { kind: 'opened', machine: 'Slow rack', complaint: '', setup: rack });
+    const log = [
+      zero(0, 0),
+      reading({ kPa: [51.6, 46.8], rpm: 998, uncertaintyKPa: 0.03 }),
+      move('A', -0.8125),
+      reading({ kPa: [48.6, 50.2], rpm: 920, uncertaintyKPa: 0.03 }),
+    ].reduce(append, begun);
+    expect(advise(log)).toMatchObject({ kind: 'turn', adjuster: 'K', turns: 1 });
+  });
+
   it('does not ask for a blip for ever when it is answered with readings', () => {
     const balanced = Array.from({ length: 4 }, () => reading({ kPa: [40, 40.05] })).reduce(append, zeroed);
     expect(advise(balanced).kind).toBe('couple');

@@ -32,6 +32,8 @@ const RESTS_TO_SEE = 2;
 /** A turn is for when most of what may be so asks for one, and when it takes away this many of the expected moves. Ours. */
 const WORTH_TURNING = 0.5;
 const LEAST_HEADWAY = 0.3;
+/** Or when it leaves no more than this share of the distance from the targets. Ours. */
+const MUCH_NEARER = 0.85;
 /** Close to the end: what a turn, and putting all hoses on one throat, must add to the probability to be worth the trouble. Ours. */
 const WORTH_A_FINE_TURN = 0.1;
 const WORTH_A_LAST_TURN = 0.02;
@@ -159,8 +161,10 @@ type WithBest = MovePlan & { readonly best: NonNullable<MovePlan['best']> };
 
 function asksForTurn(plan: MovePlan): plan is WithBest {
   if (plan.best === undefined || plan.movesNow < WORTH_TURNING) return false;
-  // What a turn teaches of its screw is no headway by itself: else a bank that no screw brings together is turned to and fro.
-  return plan.best.movesAfter <= plan.best.movesWithout - LEAST_HEADWAY;
+  const { after, without } = plan.best;
+  // What a turn teaches of its screw is no headway by itself: else a bank that no screw brings together is turned to and fro. But the
+  // first half of a way that is too long for one turn is.
+  return after.moves <= without.moves - LEAST_HEADWAY || after.distance <= MUCH_NEARER * without.distance;
 }
 
 interface NearMakings {

@@ -124,7 +124,7 @@ describe('the plan', () => {
     expect(movesNow).toBeCloseTo(1, 1);
     expect(best?.adjuster.id).toBe('B');
     expect(best?.turns).toBeCloseTo(-0.5, 5);
-    expect(best?.movesAfter).toBeLessThan(0.1);
+    expect(best?.after.moves).toBeLessThan(0.1);
   });
 
   it('is nothing to do when all is well, and two screws when two are off', () => {

@@ -13,9 +13,16 @@ import { directionOf, errorsOf, type TargetScale, targetScale } from './targetEr
 export interface PlannedMove {
   readonly adjuster: Adjuster;
   readonly turns: Turns;
-  /** Expected moves after this one; and, if the screw's effect were as well known without it, from here. */
-  readonly movesAfter: number;
-  readonly movesWithout: number;
+  /** What is to be expected after this one; and, if the screw's effect were as well known without it, from here. */
+  readonly after: Prospects;
+  readonly without: Prospects;
+}
+
+export interface Prospects {
+  /** Moves, stalls counted in. */
+  readonly moves: number;
+  /** Distance from the targets, half tolerances (root mean square). */
+  readonly distance: number;
 }
 
 export interface MovePlan {
@@ -71,19 +78,19 @@ export function planMoves(job: Job, belief: Belief, seed: number): MovePlan {
   const { movesNow, wanted } = hindsight({ outlook, states, doubts, lean, stands });
   const candidates = screws.flatMap((adjuster, index) => {
     const context = { belief, screws, index, signs: at(signs, index), scale, doubts, outlook };
-    const moves = (some: readonly PossibleState[], by: Turns) => prospects({ ...context, states: some }, by);
-    return sizesToTry(job, belief, adjuster, at(wanted, index)).map((by) => ({ adjuster, turns: by, moves }));
+    const expect = (some: readonly PossibleState[], by: Turns) => prospects({ ...context, states: some }, by);
+    return sizesToTry(job, belief, adjuster, at(wanted, index)).map((by) => ({ adjuster, turns: by, expect }));
   });
   const firstHeat = states.slice(0, FIRST_HEAT);
-  const ahead = leastBy(candidates, ({ turns: by, moves }) => moves(firstHeat, by), FINALISTS);
+  const ahead = leastBy(candidates, ({ turns: by, expect }) => costOf(expect(firstHeat, by)), FINALISTS);
   const [first] = leastBy(
-    ahead.map((candidate) => ({ ...candidate, movesAfter: candidate.moves(states, candidate.turns) })),
-    ({ movesAfter }) => movesAfter,
+    ahead.map((candidate) => ({ ...candidate, after: candidate.expect(states, candidate.turns) })),
+    ({ after }) => costOf(after),
     1,
   );
   if (first === undefined) return { movesNow, best: undefined };
-  const { adjuster, turns: by, movesAfter, moves } = first;
-  return { movesNow, best: { adjuster, turns: by, movesAfter, movesWithout: moves(states, turns(0)) } };
+  const { adjuster, turns: by, after, expect } = first;
+  return { movesNow, best: { adjuster, turns: by, after, without: expect(states, turns(0)) } };
 }
 
 /** The few of these that have the least of something, least first. */
@@ -192,8 +199,15 @@ interface MoveContext {
   readonly outlook: Outlook;
 }
 
-/** Expected moves after a first one, over the possible states. */
-function prospects({ belief, screws, index, signs, scale, states, doubts, outlook }: MoveContext, by: Turns): number {
+function costOf({ moves, distance }: Prospects): number {
+  return moves + NEARNESS * distance;
+}
+
+/** What is to be expected after a first move, over the possible states. */
+function prospects(
+  { belief, screws, index, signs, scale, states, doubts, outlook }: MoveContext,
+  by: Turns,
+): Prospects {
   const adjuster = at(screws, index);
   const place = belief.setup.adjusters.findIndex(({ id }) => id === adjuster.id);
   const { turns: reached } = reachedBy(adjuster, at(belief.lastTurned, place), by);
@@ -207,6 +221,7 @@ function prospects({ belief, screws, index, signs, scale, states, doubts, outloo
   const throats = signs.length;
   const errors = new Float64Array(throats + 1);
   let sum = 0;
+  let distance = 0;
   for (const state of states) {
     const movement = at(state.gains.gains, index) * reached;
     let all = 0;
@@ -222,10 +237,11 @@ function prospects({ belief, screws, index, signs, scale, states, doubts, outloo
       errors[i] = (errors[i] ?? 0) - all / scale.halfTolerance;
       squares += (errors[i] ?? 0) ** 2;
     }
-    sum += outlook.moves(errors, state.gains, learned) + NEARNESS * Math.sqrt(squares / errors.length);
+    sum += outlook.moves(errors, state.gains, learned);
+    distance += Math.sqrt(squares / errors.length);
     if (all < 0 && state.logSpeed + state.speedSlope * all < Math.log(STALL_SHARE)) sum += STALL_COST;
   }
-  return sum / states.length;
+  return { moves: sum / states.length, distance: distance / states.length };
 }
 
 function isSister(a: Adjuster, b: Adjuster | undefined): boolean {
