@@ -70,9 +70,17 @@ describe('what comes next', () => {
       zero(0, 0),
       reading({ kPa: [51.6, 46.8], rpm: 998, uncertaintyKPa: 0.03 }),
       move('A', -0.8125),
-      reading({ kPa: [48.6, 50.2], rpm: 920, uncertaintyKPa: 0.03 }),
+      reading({ kPa: [48.5, 50.1], rpm: 905, uncertaintyKPa: 0.03 }),
     ].reduce(append, begun);
-    expect(advise(log)).toMatchObject({ kind: 'turn', adjuster: 'K', turns: 1 });
+    const job = foldJob(log);
+    if (job === undefined) throw new Error('the log was opened');
+    // With these draws a whole turn saves no move, for another must follow; it brings the idle much nearer all the same.
+    for (const seed of [9, 12])
+      expect(adviseNextMove(job, foldBelief(rack, log), { seed })).toMatchObject({
+        kind: 'turn',
+        adjuster: 'K',
+        turns: 1,
+      });
   });
 
   it('does not ask for a blip for ever when it is answered with readings', () => {
