@@ -91,10 +91,10 @@ test('one gauge goes round a rack of three and comes back, and what it read is e
     for (const place of ['Hose on cylinder 1', 'Hose on cylinder 2', 'Hose on cylinder 3', 'Back to cylinder 1']) {
       await expect(page.getByTestId('round-say')).toHaveText(place);
       const read = dialog.getByRole('button', { name: 'Read it' });
-      // A hose that has just been moved settles first.
-      await expect(read).toBeDisabled();
       await expect(read).toBeEnabled({ timeout: 30_000 });
       await read.click();
+      // A hose that has just been moved settles first.
+      if (!place.startsWith('Back')) await expect(read).toBeDisabled();
     }
     await expect(dialog).toContainText('taken out of the others');
     await dialog.getByRole('button', { name: 'Take the round' }).click();

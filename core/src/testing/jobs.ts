@@ -60,6 +60,15 @@ export function match(...shown: readonly number[]): Bare {
   return { kind: 'check', check: { what: 'gaugesMatched', channels } };
 }
 
+/** A meter on one mouth after the other. */
+export function airflow(...shown: readonly number[]): Bare {
+  return {
+    kind: 'airflow',
+    throats: shown.map((figure, i) => ({ throat: String(i + 1), shown: figure, uncertainty: 0.1 })),
+    rpm: 760,
+  };
+}
+
 export function move(adjuster: string, turns: number): Bare {
   return { kind: 'move', adjuster, turns };
 }
@@ -76,6 +85,7 @@ function stormLog(seed: number, length: number): readonly JobEvent[] {
     pick<() => Bare>([
       () =>
         reading({ kPa: [35 + 10 * random.uniform(), 35 + 10 * random.uniform()], rpm: 900 + 400 * random.uniform() }),
+      () => airflow(8 + random.uniform(), 8 + random.uniform()),
       () => move(pick(['A', 'B', 'K', 'nonsense']), (Math.floor(random.uniform() * 33) - 16) / 16),
       () => zero(random.normal() / 3, random.normal() / 3),
       () => match(44 + random.normal() / 5, 44 + random.normal() / 5),

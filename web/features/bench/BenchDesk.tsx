@@ -4,7 +4,7 @@ import type { Setup } from '@amber-needle/core/setup';
 import { useRouter } from 'next/navigation';
 import { type DragEvent, useMemo, useRef, useState } from 'react';
 import { PanelBoundary } from '@/components/PanelBoundary';
-import type { Advised } from './advice/adviceLine';
+import { type Advised, isSameLog } from './advice/adviceLine';
 import { useAdvice } from './advice/useAdvice';
 import { BankStrip } from './BankStrip';
 import { BenchHeader, type Stage } from './BenchHeader';
@@ -46,7 +46,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
   const view = benchView(known, signal.live, {
     listening: signal.listening,
     teed: control && control.state.teed !== null,
-    thinking: advised.events !== log.events,
+    thinking: !isSameLog(advised.events, log.events),
   });
   const { job, phrase, advice } = view;
   const actions = useBenchActions(log, view, signal);

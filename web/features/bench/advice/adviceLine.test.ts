@@ -3,7 +3,7 @@ import { append, move, opened, reading, zero } from '@amber-needle/core/testing'
 import { describe, expect, it } from 'vitest';
 import type { AdviceRequest } from '@/workers/adviceProtocol';
 import { createAdviser } from '@/workers/adviser';
-import { type AdviceWorker, type Advised, openLine } from './adviceLine';
+import { type AdviceWorker, type Advised, isSameLog, openLine } from './adviceLine';
 
 const zeroed = append(opened, zero(0, 0));
 const apart = append(zeroed, reading({ kPa: [44, 40] }));
@@ -80,6 +80,17 @@ describe('the line to the advice worker', () => {
     line.ask({ events: apart, phase: undefined });
     expect(answers).toHaveLength(3);
     expect(asked).toHaveLength(1);
+  });
+
+  it('takes a log whose events were saved meanwhile for the same, and one that grew or was undone for another', () => {
+    expect(isSameLog(apart, structuredClone(apart))).toBe(true);
+    expect(isSameLog(apart, turned)).toBe(false);
+    expect(
+      isSameLog(
+        turned,
+        turned.map((event, i) => (i === 3 ? { ...event, id: opened[0]?.id ?? '' } : event)),
+      ),
+    ).toBe(false);
   });
 
   it('gives the same advice as one worked out afresh, however the log came there', () => {

@@ -9,6 +9,11 @@ export interface Advised {
   readonly advice: Advice;
 }
 
+/** Whether two logs say the same: a log is another object once its events are saved, and no other log. */
+export function isSameLog(a: readonly JobEvent[], b: readonly JobEvent[]): boolean {
+  return a === b || (a.length === b.length && a.every(({ id }, i) => id === b[i]?.id));
+}
+
 export type Question = Omit<AdviceRequest, 'request'>;
 
 /** What is used of a worker. */

@@ -1,6 +1,6 @@
 import { foldJob } from '@amber-needle/core/job';
 import { ARCHETYPES } from '@amber-needle/core/setup';
-import { append, move, opened, reading, zero } from '@amber-needle/core/testing';
+import { airflow, append, blipped, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { describe, expect, it } from 'vitest';
 import { chartOption } from './chartOption';
 import { reportOf } from './report';
@@ -69,17 +69,7 @@ describe('the report of a job', () => {
 
 describe('the report of a bank that the air decides', () => {
   const begun = append([], { kind: 'opened', machine: 'Eight', complaint: '', setup: ARCHETYPES.fourBarrel });
-  const air = (shown: readonly number[]) => ({
-    kind: 'airflow' as const,
-    throats: shown.map((figure, i) => ({ throat: String(i + 1), shown: figure, uncertainty: 0.1 })),
-    rpm: 760,
-  });
-  const jobLog = [
-    air([10, 10, 8, 8]),
-    move('B', 0.5),
-    { kind: 'check', check: { what: 'blipped' } } as const,
-    air([10, 10, 10, 10]),
-  ].reduce(append, begun);
+  const jobLog = [airflow(10, 10, 8, 8), move('B', 0.5), blipped, airflow(10, 10, 10, 10)].reduce(append, begun);
 
   it('has what the meter showed, and the spread in per cent', () => {
     const { asFound, asLeft, unit, noun, readings, story } = report(jobLog);
