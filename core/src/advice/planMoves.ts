@@ -32,6 +32,8 @@ export interface MovePlan {
   readonly best: PlannedMove | undefined;
 }
 
+/** A turn is for when most of what may be so asks for one. */
+export const WORTH_TURNING = 0.5;
 /** States that a plan is weighed on. Ours: fewer sway the choice, more cost time. */
 const DRAWS = 40;
 /** All moves run over so many of the states first, and so many of the moves over all. Ours: halves the time. */

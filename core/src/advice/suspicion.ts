@@ -1,0 +1,56 @@
+import type { Weighed } from '../faults';
+import type { Job } from '../job';
+import { type BareAdvice, READ_FOR, READ_OUT, readingsSinceTouch } from './taking';
+
+/** Belief needed before a fault is named. Ours: a false alarm costs a quarter of an hour at the engine. */
+const SUSPECT_PROBABILITY = 0.9;
+/** And its kind must be this probable itself: that something is wrong is no help without a place to look. */
+const LIKELIEST = 0.6;
+/** Where no screw helps any more, something is wrong, and a likely cause is worth naming. Ours. */
+const LIKELY_AT_THE_END = 0.4;
+/** A fault this sure at one place needs no proof. */
+const SURE_OF_PLACE = 0.85;
+/** A stop that strays is worth a blip to find out while it is this probable, so many times over. Ours: a blip costs twenty seconds. */
+const WORTH_A_BLIP = 0.1;
+const MOST_BLIPS = 3;
+/** Before the work is called done a smaller doubt is worth one, and so is a bank whose throttles came to rest less often than this. Ours. */
+const WORTH_A_LAST_BLIP = 0.04;
+const RESTS_TO_SEE = 2;
+
+/** A fault that is named, or the blip that would tell which it is; undefined while nothing is likely enough. */
+export function adviseSuspicion(job: Job, suspicions: readonly Weighed[] = []): BareAdvice | undefined {
+  const [first] = suspicions;
+  if (first === undefined) return undefined;
+  if (sumOf(suspicions) < SUSPECT_PROBABILITY) return undefined;
+  const strays = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === 'restlessStop'));
+  if (first.probability < SURE_OF_PLACE && strays >= WORTH_A_BLIP && canBlip(job)) return BLIP_AND_READ;
+  // Between two places nobody may be able to tell: then the kind of fault is named, at its likeliest place.
+  const probability = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === first.suspicion.kind));
+  if (probability < LIKELIEST) return undefined;
+  return { kind: 'suspect', suspicion: first.suspicion, suspicionProbability: probability };
+}
+
+/** What may keep a bank from its targets when screws cannot bring it there. */
+export function likelyCause(advice: BareAdvice, [first]: readonly Weighed[] = []): BareAdvice | undefined {
+  if (advice.kind !== 'undecided' || advice.limit === 'readings') return undefined;
+  if (first === undefined || first.probability < LIKELY_AT_THE_END) return undefined;
+  return { kind: 'suspect', suspicion: first.suspicion, suspicionProbability: first.probability };
+}
+
+export const BLIP_AND_READ = { kind: 'read', purpose: 'afterBlip', duration: READ_FOR } as const;
+
+/** A program that cannot blip answers with readings: it must not be asked for ever. */
+function canBlip(job: Job): boolean {
+  return job.blips < MOST_BLIPS && readingsSinceTouch(job) < READ_OUT;
+}
+
+function sumOf(some: readonly Weighed[]): number {
+  return some.reduce((sum, weighed) => sum + weighed.probability, 0);
+}
+
+/** Whether throttles have shown too seldom yet that they come to rest where they were, or one may stray. */
+export function needsProofOfRest(job: Job, suspicions: readonly Weighed[] = []): boolean {
+  const strays = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === 'restlessStop'));
+  const seldomSeen = job.moves.length + job.blips < RESTS_TO_SEE;
+  return (seldomSeen || strays >= WORTH_A_LAST_BLIP) && job.blips === 0 && canBlip(job);
+}

@@ -1,0 +1,36 @@
+import { type Belief, forecastOf, layoutOf, moveBelief } from '../belief';
+import { at } from '../sequence';
+import type { Adjuster } from '../setup';
+import type { Turns } from '../units';
+import type { ScrewEffect } from './advice';
+import { chances } from './chance';
+import type { BareAdvice } from './taking';
+import { contrastOf } from './targetErrors';
+
+export interface Turning {
+  readonly adjuster: Adjuster;
+  readonly turns: Turns;
+}
+
+/** A turn with all that is expected of it. */
+export function turnAdvice({ adjuster, turns: by }: Turning, belief: Belief, seed: number): BareAdvice {
+  const after = moveBelief(belief, adjuster.id, by);
+  return {
+    kind: 'turn',
+    adjuster: adjuster.id,
+    turns: by,
+    expected: forecastOf(after),
+    probabilityAfter: chances(after, seed).all,
+    effect: screwEffect(belief, adjuster.id),
+    purpose: adjuster.acts.length === belief.setup.throats.length ? 'idleSpeed' : 'balance',
+  };
+}
+
+function screwEffect(belief: Belief, adjusterId: string): ScrewEffect {
+  const index = belief.setup.adjusters.findIndex(({ id }) => id === adjusterId);
+  const gain = layoutOf(belief.setup).gain(index);
+  return {
+    perTurn: Math.exp(at(belief.mean, gain)) * contrastOf(belief),
+    doubt: Math.sqrt(belief.covariance.get(gain, gain)),
+  };
+}
