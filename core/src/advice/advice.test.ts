@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { foldBelief } from '../belief';
-import { foldJob, type JobEvent } from '../job';
+import { type Bare, foldJob, type JobEvent } from '../job';
 import { ARCHETYPES, toleranceOf, twinWithTwoStops } from '../setup';
 import { append, blipped, logs, move, opened, reading, zero } from '../testing/jobs';
 import { runTrial } from '../trial';
@@ -81,6 +81,37 @@ describe('what comes next', () => {
         adjuster: 'K',
         turns: 1,
       });
+  });
+
+  it('goes most of the way where the tolerance can hardly be met: two throats of each shaft differ by half of it', () => {
+    const six = ARCHETYPES.sideDraughtSix;
+    const begun = append([], { kind: 'opened', machine: 'Tight six', complaint: '', setup: six });
+    const shows = (kPa: readonly number[], rpm: number): Bare => ({
+      kind: 'reading',
+      source: 'program',
+      durationS: 8,
+      barometerKPa: 101.325,
+      channels: kPa.map((depressionKPa, i) => ({
+        throat: String(i + 1),
+        depressionKPa,
+        uncertaintyKPa: 0.03,
+        state: 'steady',
+      })),
+      speed: { rpm, uncertaintyRpm: 2, from: 'pulses' },
+    });
+    const log = [
+      zero(0, 0, 0, 0, 0, 0),
+      shows([48.1, 46.9, 52.9, 51.7, 47.6, 48.1], 792),
+      move('A', 1),
+      shows([43, 42, 54.1, 53, 48.9, 49.4], 819),
+      move('B', 1),
+      shows([45, 44, 49.8, 48.8, 50.9, 51.3], 864),
+      move('C', 0.1875),
+      shows([45.4, 44.4, 50.2, 49.2, 50, 50.4], 874),
+    ].reduce(append, begun);
+    const advice = advise(log);
+    expect(advice).toMatchObject({ kind: 'turn', adjuster: 'A' });
+    if (advice.kind === 'turn') expect(advice.turns).toBeLessThan(-0.4);
   });
 
   it('does not ask for a blip for ever when it is answered with readings', () => {

@@ -7,7 +7,7 @@ import type { Advice, Grounds } from './advice';
 import { type Chances, chances } from './chance';
 import { adviseWhenNear } from './nearTheEnd';
 import { holdRpm, offIdleFinding } from './offIdle';
-import { type MovePlan, planMoves, WORTH_TURNING } from './planMoves';
+import { type MovePlan, type PlannedMove, planMoves, WORTH_TURNING } from './planMoves';
 import { adviseSuspicion, BLIP_AND_READ, likelyCause, needsProofOfRest } from './suspicion';
 import { type BareAdvice, DONE_PROBABILITY, gaugesKnown, READ_FOR } from './taking';
 import { turnAdvice } from './turnAdvice';
@@ -16,6 +16,8 @@ import { turnAdvice } from './turnAdvice';
 const LEAST_HEADWAY = 0.3;
 /** Or when it leaves no more than this share of the distance from the targets. Ours. */
 const MUCH_NEARER = 0.85;
+/** A turn that halves the distance is due whatever it does to the count. Ours. */
+const HALF_THE_WAY = 0.5;
 /** Gauges that were not zeroed show differences up to this, kPa, on a bank that agrees. Ours: four times what offsets are believed to be. */
 const MAY_BE_OFFSETS = 2;
 const SETTLE_FOR = seconds(6);
@@ -41,7 +43,8 @@ export function adviseNextMove(job: Job, belief: Belief, options: AdviceOptions)
   if (!gaugesKnown(job) && grounds.now.spread < MAY_BE_OFFSETS)
     return { kind: 'read', purpose: 'zeroGauges', duration: READ_FOR, grounds };
   const plan = planMoves(job, belief, options.seed);
-  if (asksForTurn(plan)) return { ...turnAdvice(plan.best, belief, options.seed), grounds };
+  const turn = dueTurn(plan);
+  if (turn !== undefined) return { ...turnAdvice(turn, belief, options.seed), grounds };
   const near = adviseWhenNear({ job, belief, seed: options.seed, chance, plan });
   return { ...(likelyCause(near, options.suspicions) ?? near), grounds };
 }
@@ -90,12 +93,16 @@ function adviseWhenBalanced(job: Job, suspicions: readonly Weighed[] = []): Bare
   return open === undefined ? { kind: 'done' } : { kind: 'couple', coupling: open.id, state: 'clamped' };
 }
 
-type WithBest = MovePlan & { readonly best: NonNullable<MovePlan['best']> };
-
-function asksForTurn(plan: MovePlan): plan is WithBest {
-  if (plan.best === undefined || plan.movesNow < WORTH_TURNING) return false;
-  const { after, without } = plan.best;
+/** The turn that is due now, if one is. */
+function dueTurn({ movesNow, best, nearest }: MovePlan): PlannedMove | undefined {
+  if (movesNow < WORTH_TURNING) return undefined;
   // What a turn teaches of its screw is no headway by itself: else a bank that no screw brings together is turned to and fro. But the
   // first half of a way that is too long for one turn is.
-  return after.moves <= without.moves - LEAST_HEADWAY || after.distance <= MUCH_NEARER * without.distance;
+  if (best !== undefined) {
+    const { after, without } = best;
+    if (after.moves <= without.moves - LEAST_HEADWAY || after.distance <= MUCH_NEARER * without.distance) return best;
+  }
+  return nearest !== undefined && nearest.after.distance <= HALF_THE_WAY * nearest.without.distance
+    ? nearest
+    : undefined;
 }

@@ -30,6 +30,8 @@ export interface MovePlan {
   readonly movesNow: number;
   /** The move with the least expected work after it; undefined when no screw is free or no state asks for one. */
   readonly best: PlannedMove | undefined;
+  /** The move that comes nearest to the targets: where tolerances can hardly be met, moves still needed say little. */
+  readonly nearest: PlannedMove | undefined;
 }
 
 /** A turn is for when most of what may be so asks for one. */
@@ -84,15 +86,20 @@ export function planMoves(job: Job, belief: Belief, seed: number): MovePlan {
     return sizesToTry(job, belief, adjuster, at(wanted, index)).map((by) => ({ adjuster, turns: by, expect }));
   });
   const firstHeat = states.slice(0, FIRST_HEAT);
+  const wholly = ({ adjuster, turns: by, expect }: (typeof candidates)[number]): PlannedMove => ({
+    adjuster,
+    turns: by,
+    after: expect(states, by),
+    without: expect(states, turns(0)),
+  });
   const ahead = leastBy(candidates, ({ turns: by, expect }) => costOf(expect(firstHeat, by)), FINALISTS);
   const [first] = leastBy(
     ahead.map((candidate) => ({ ...candidate, after: candidate.expect(states, candidate.turns) })),
     ({ after }) => costOf(after),
     1,
   );
-  if (first === undefined) return { movesNow, best: undefined };
-  const { adjuster, turns: by, after, expect } = first;
-  return { movesNow, best: { adjuster, turns: by, after, without: expect(states, turns(0)) } };
+  const [near] = leastBy(candidates, ({ turns: by, expect }) => expect(firstHeat, by).distance, 1);
+  return { movesNow, best: first && wholly(first), nearest: near && wholly(near) };
 }
 
 /** The few of these that have the least of something, least first. */
