@@ -5,7 +5,9 @@ import { type Bare, foldJob, type JobEvent } from '../job';
 import { ARCHETYPES, toleranceOf, twinWithTwoStops } from '../setup';
 import { append, blipped, logs, move, opened, reading, zero } from '../testing/jobs';
 import { runTrial } from '../trial';
+import { turns } from '../units';
 import { adviseNextMove } from './advise';
+import { isToAndFro } from './taking';
 
 function advise(log: readonly JobEvent[], live?: 'steady' | 'settling') {
   const job = foldJob(log);
@@ -109,9 +111,22 @@ describe('what comes next', () => {
       move('C', 0.1875),
       shows([45.4, 44.4, 50.2, 49.2, 50, 50.4], 874),
     ].reduce(append, begun);
-    const advice = advise(log);
+    const job = foldJob(log);
+    if (job === undefined) throw new Error('the log was opened');
+    const advice = adviseNextMove(job, foldBelief(six, log), { seed: 85_024 });
     expect(advice).toMatchObject({ kind: 'turn', adjuster: 'A' });
     if (advice.kind === 'turn') expect(advice.turns).toBeLessThan(-0.4);
+  });
+
+  it('does not take a screw to and fro', () => {
+    const job = foldJob([reading({ kPa: [44, 40] }), move('A', 0.25), move('A', -0.25)].reduce(append, zeroed));
+    const [adjuster] = twinWithTwoStops.adjusters;
+    if (job === undefined || adjuster === undefined) throw new Error('the log was opened');
+    expect(isToAndFro(job, { adjuster, turns: turns(0.25) })).toBe(true);
+    // Finer steps are how an edge is found.
+    expect(isToAndFro(job, { adjuster, turns: turns(0.125) })).toBe(false);
+    expect(isToAndFro(job, { adjuster, turns: turns(-0.25) })).toBe(false);
+    expect(isToAndFro({ ...job, moves: job.moves.slice(0, 1) }, { adjuster, turns: turns(-0.25) })).toBe(false);
   });
 
   it('does not ask for a blip for ever when it is answered with readings', () => {

@@ -9,7 +9,7 @@ import { adviseWhenNear } from './nearTheEnd';
 import { holdRpm, offIdleFinding } from './offIdle';
 import { type MovePlan, type PlannedMove, planMoves, WORTH_TURNING } from './planMoves';
 import { adviseSuspicion, BLIP_AND_READ, likelyCause, needsProofOfRest } from './suspicion';
-import { type BareAdvice, DONE_PROBABILITY, gaugesKnown, READ_FOR } from './taking';
+import { type BareAdvice, DONE_PROBABILITY, gaugesKnown, isToAndFro, READ_FOR } from './taking';
 import { turnAdvice } from './turnAdvice';
 
 /** A turn is for when it takes away this many of the expected moves. Ours. */
@@ -44,7 +44,7 @@ export function adviseNextMove(job: Job, belief: Belief, options: AdviceOptions)
     return { kind: 'read', purpose: 'zeroGauges', duration: READ_FOR, grounds };
   const plan = planMoves(job, belief, options.seed);
   const turn = dueTurn(plan);
-  if (turn !== undefined) return { ...turnAdvice(turn, belief, options.seed), grounds };
+  if (turn !== undefined && !isToAndFro(job, turn)) return { ...turnAdvice(turn, belief, options.seed), grounds };
   const near = adviseWhenNear({ job, belief, seed: options.seed, chance, plan });
   return { ...(likelyCause(near, options.suspicions) ?? near), grounds };
 }

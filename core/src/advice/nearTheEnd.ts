@@ -6,8 +6,17 @@ import { type Chances, chances } from './chance';
 import { bestFineMove } from './fineMoves';
 import { type MovePlan, WORTH_TURNING } from './planMoves';
 import { afterMatching, afterReading } from './readingsAhead';
-import { type BareAdvice, DONE_PROBABILITY, gaugesKnown, READ_FOR, READ_OUT, readingsSinceTouch } from './taking';
-import { type Turning, turnAdvice } from './turnAdvice';
+import {
+  type BareAdvice,
+  DONE_PROBABILITY,
+  gaugesKnown,
+  isToAndFro,
+  type PlannedTurn,
+  READ_FOR,
+  READ_OUT,
+  readingsSinceTouch,
+} from './taking';
+import { turnAdvice } from './turnAdvice';
 
 /** Close to the end: what a turn, and putting all hoses on one throat, must add to the probability to be worth the trouble. Ours. */
 const WORTH_A_FINE_TURN = 0.1;
@@ -33,7 +42,8 @@ export function adviseWhenNear({ job, belief, seed, chance, plan }: NearMakings)
   const readOut = readingsSinceTouch(job) >= READ_OUT;
   const read = chances(afterReading(belief), seed).all;
   if (!readOut && read >= DONE_PROBABILITY) return { kind: 'read', purpose: 'longer', duration: READ_FOR };
-  const fine = bestFineMove(job, belief, seed);
+  const finest = bestFineMove(job, belief, seed);
+  const fine = finest !== undefined && isToAndFro(job, finest) ? undefined : finest;
   const gain = fine === undefined ? 0 : fine.probability - Math.max(chance.all, chanceOfTouching(fine, belief, seed));
   if (fine !== undefined && gain >= WORTH_A_FINE_TURN) return turnAdvice(fine, belief, seed);
   // A program that cannot match its gauges answers with readings: it must not be asked for ever.
@@ -53,7 +63,7 @@ export function adviseWhenNear({ job, belief, seed, chance, plan }: NearMakings)
 }
 
 /** A hand on the screw that turns it by nothing: what doubt alone makes of the chance is no gain. */
-function chanceOfTouching({ adjuster }: Pick<Turning, 'adjuster'>, belief: Belief, seed: number): number {
+function chanceOfTouching({ adjuster }: Pick<PlannedTurn, 'adjuster'>, belief: Belief, seed: number): number {
   return chances(moveBelief(belief, adjuster.id, turns(0)), seed).all;
 }
 

@@ -1,19 +1,12 @@
 import { type Belief, forecastOf, layoutOf, moveBelief } from '../belief';
 import { at } from '../sequence';
-import type { Adjuster } from '../setup';
-import type { Turns } from '../units';
 import type { ScrewEffect } from './advice';
 import { chances } from './chance';
-import type { BareAdvice } from './taking';
+import type { BareAdvice, PlannedTurn } from './taking';
 import { contrastOf } from './targetErrors';
 
-export interface Turning {
-  readonly adjuster: Adjuster;
-  readonly turns: Turns;
-}
-
 /** A turn with all that is expected of it. */
-export function turnAdvice({ adjuster, turns: by }: Turning, belief: Belief, seed: number): BareAdvice {
+export function turnAdvice({ adjuster, turns: by }: PlannedTurn, belief: Belief, seed: number): BareAdvice {
   const after = moveBelief(belief, adjuster.id, by);
   return {
     kind: 'turn',
