@@ -1,7 +1,7 @@
 import type { Advice } from '@amber-needle/core/advice';
 import { type Belief, believedComparison, foldBelief } from '@amber-needle/core/belief';
 import { foldJob, type Job, type JobEvent } from '@amber-needle/core/job';
-import { decidingQuantity } from '@amber-needle/core/setup';
+import { decidingQuantity, sharesPlenum } from '@amber-needle/core/setup';
 import type { LiveView } from '@/workers/signalProtocol';
 import { liveNeedles, type Needle } from './needles';
 import { type Phrase, phraseAdvice } from './phraseAdvice';
@@ -79,8 +79,14 @@ export function benchView(
     phrase: waits ? LISTENING_PHRASE : phraseAdvice(job, advice, live),
     action: waits ? { do: 'blocked', label: 'listening' } : action,
     advised: advice.kind === 'turn' ? advice.adjuster : advice.kind === 'couple' ? advice.coupling : undefined,
-    speedRpm: live?.now.speed?.speed,
+    speedRpm: speedOf(job, live),
   };
+}
+
+/** On a plenum every cylinder pulses alike, so that pulses tell no cycle: only a tachometer does. */
+function speedOf({ setup }: Job, live: LiveView | undefined): number | undefined {
+  const speed = live?.now.speed;
+  return speed?.from === 'pulses' && sharesPlenum(setup) ? undefined : speed?.speed;
 }
 
 /** Live gauges show depression; where the air decides, what is believed of it is shown. */

@@ -101,6 +101,22 @@ describe('a bank that the air decides', () => {
     expect(view.trail).toHaveLength(1);
   });
 
+  it('believes a tachometer, and no speed from pulses that are all alike', () => {
+    const speedShown = (from: 'tachometer' | 'pulses', log: typeof opened) => {
+      const reading = {
+        phase: 'steady',
+        from: 0 as never,
+        duration: 5 as never,
+        channels: [],
+        speed: { speed: 760 as never, uncertainty: 1 as never, from },
+      } as const;
+      const live = { latestS: 5, now: reading, reading, barometerKPa: 101.3 };
+      return benchView(adviceView(log, 'steady'), live).speedRpm;
+    };
+    expect([speedShown('tachometer', begun), speedShown('pulses', begun)]).toEqual([760, undefined]);
+    expect(speedShown('pulses', opened)).toBe(760);
+  });
+
   it('is refused a round that drifted by more than its tolerance', () => {
     const drifting = [8, 8, 8, 8, 9].map((value, i) => stop(['1', '2', '3', '4', '1'][i] ?? '', value, 10 * i));
     expect(roundView(carriedMeter(eight, undefined), drifting).event).toBeUndefined();

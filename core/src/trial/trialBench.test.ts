@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest';
+import { ARCHETYPES } from '../setup';
+import { seconds } from '../units';
+import { createTrialBench } from './trialBench';
+
+describe('gauges on a bench without a tachometer', () => {
+  it.each(['twin', 'vTwin', 'siamesedFour', 'flatFour', 'rack4', 'sideDraughtSix', 'outboardTriple'] as const)(
+    'tell the speed of %s from its pulses: runners of their own, shared, evenly and unevenly fired',
+    (name) => {
+      const bench = createTrialBench(ARCHETYPES[name], { seed: 6 });
+      bench.engine.start();
+      bench.wait(seconds(10));
+      const { speed, phase, channels } = bench.read(seconds(8));
+      expect(phase).toBe('steady');
+      expect(channels.every(({ state }) => state.kind === 'steady')).toBe(true);
+      // The truth is a mean of another stretch: an idle wanders by a hundredth.
+      expect((speed?.speed ?? 0) / bench.engine.truth().speed).toBeCloseTo(1, 1.3);
+    },
+  );
+});
+
+describe('an airflow meter on a bench', () => {
+  it('shows the air of the mouths in proportion, to what hand and eye leave of it', () => {
+    const bench = createTrialBench(ARCHETYPES.fourBarrel, { seed: 6 });
+    bench.engine.start();
+    bench.wait(seconds(10));
+    const { throats } = bench.meter();
+    const { airflows } = bench.engine.truth();
+    const scale = (throats[0]?.shown ?? 0) / (airflows[0] ?? 1);
+    throats.forEach(({ shown }, i) => {
+      // A fiftieth for the hand on each, and a quarter of a division of some ten.
+      expect(Math.abs(shown / scale / (airflows[i] ?? 1) - 1)).toBeLessThan(0.1);
+    });
+  });
+});
