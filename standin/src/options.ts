@@ -41,7 +41,7 @@ Control API, JSON over HTTP on 127.0.0.1:
   POST /engine   {"do":"start"} {"do":"stop"} {"do":"blip"} {"do":"turn","adjuster":"A","turns":0.125}
                  {"do":"couple","coupling":"C","clamped":true} {"do":"hold","rpm":2200} {"do":"letGo"} {"do":"warmUp"}
                  {"do":"tee","on":true,"throat":"2"} {"do":"meter","throat":"1"}, null to lay it aside
-               {"do":"filters","on":false} {"do":"choke","share":0.5}; a turn may be "forced":true
+                 {"do":"filters","on":false} {"do":"choke","share":0.5}; a turn may be "forced":true
   GET  /faults   what is wrong with it: for tests
   GET  /truth    the engine's own figures, which no gauge has: for tests
 `;
