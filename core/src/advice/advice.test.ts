@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { foldBelief } from '../belief';
-import { type Bare, foldJob, type JobEvent } from '../job';
+import { foldJob, type JobEvent } from '../job';
 import { ARCHETYPES, toleranceOf, twinWithTwoStops } from '../setup';
 import { append, blipped, logs, move, opened, reading, zero } from '../testing/jobs';
 import { runTrial } from '../trial';
@@ -89,19 +89,7 @@ describe('what comes next', () => {
   it('knows the turn that goes most of the way where the tolerance can hardly be met', () => {
     const six = ARCHETYPES.sideDraughtSix;
     const begun = append([], { kind: 'opened', machine: 'Tight six', complaint: '', setup: six });
-    const shows = (kPa: readonly number[], rpm: number): Bare => ({
-      kind: 'reading',
-      source: 'program',
-      durationS: 8,
-      barometerKPa: 101.325,
-      channels: kPa.map((depressionKPa, i) => ({
-        throat: String(i + 1),
-        depressionKPa,
-        uncertaintyKPa: 0.03,
-        state: 'steady',
-      })),
-      speed: { rpm, uncertaintyRpm: 2, from: 'pulses' },
-    });
+    const shows = (kPa: readonly number[], rpm: number) => reading({ kPa, rpm, uncertaintyKPa: 0.03 });
     const log = [
       zero(0, 0, 0, 0, 0, 0),
       shows([48.1, 46.9, 52.9, 51.7, 47.6, 48.1], 792),

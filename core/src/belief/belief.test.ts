@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../random';
 import { at } from '../sequence';
 import { twinWithTwoStops } from '../setup';
-import { append, logs, match, move, opened, reading, zero } from '../testing/jobs';
+import { append, logs, match, move, opened, reading, round, zero } from '../testing/jobs';
 import { turns } from '../units';
 import { reachedBy, turnToReach } from './backlash';
 import { layoutOf } from './belief';
@@ -63,28 +63,17 @@ describe('the pressure’s law', () => {
 });
 
 describe('one gauge carried round', () => {
-  const stop = (throat: string, depressionKPa: number, atS: number) => ({
-    throat,
-    depressionKPa,
-    uncertaintyKPa: 0.05,
-    atS,
-  });
-  const round = {
-    ...reading({ kPa: [44, 40] }),
-    round: [stop('1', 44, 0), stop('2', 40, 20), stop('1', 44, 40)],
-  };
-
   it('compares throats without the errors of gauges that took no part', () => {
     const far = append(opened, zero(0.8, -0.8));
     const spreadOf = (log: typeof opened) => forecastOf(foldBelief(twinWithTwoStops, log)).spread;
-    expect(spreadOf(append(far, round))).toBeCloseTo(spreadOf(append(opened, round)), 3);
-    expect(spreadOf(append(far, round))).toBeCloseTo(4, 1);
+    expect(spreadOf(append(far, round(44, 40)))).toBeCloseTo(spreadOf(append(opened, round(44, 40))), 3);
+    expect(spreadOf(append(far, round(44, 40)))).toBeCloseTo(4, 1);
     expect(spreadOf(append(far, reading({ kPa: [44, 40] })))).toBeCloseTo(2.4, 1);
   });
 
   it('is surer than two gauges that nobody zeroed', () => {
     const doubt = (log: typeof opened) => at(forecastOf(foldBelief(twinWithTwoStops, log)).throats, 0).uncertainty;
-    expect(doubt(append(opened, round))).toBeLessThan(0.3 * doubt(append(opened, reading({ kPa: [44, 40] }))));
+    expect(doubt(append(opened, round(44, 40)))).toBeLessThan(0.3 * doubt(append(opened, reading({ kPa: [44, 40] }))));
   });
 });
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Bare, decide, type JobEvent } from '../job';
+import { type Bare, decide, type EventOf, type JobEvent } from '../job';
 import { seededRandom } from '../random';
 import { twinWithTwoStops } from '../setup';
 
@@ -25,12 +25,13 @@ export const opened: readonly JobEvent[] = append([], {
 });
 
 export interface ReadingFacts {
-  readonly kPa: readonly [number, number];
+  /** One for each throat, named 1, 2, ... */
+  readonly kPa: readonly number[];
   readonly rpm?: number;
   readonly uncertaintyKPa?: number;
 }
 
-export function reading({ kPa, rpm = 1050, uncertaintyKPa = 0.05 }: ReadingFacts): Bare {
+export function reading({ kPa, rpm = 1050, uncertaintyKPa = 0.05 }: ReadingFacts): Bare<EventOf<'reading'>> {
   return {
     kind: 'reading',
     source: 'program',
@@ -43,6 +44,20 @@ export function reading({ kPa, rpm = 1050, uncertaintyKPa = 0.05 }: ReadingFacts
       state: 'steady',
     })),
     speed: { rpm, uncertaintyRpm: 2, from: 'pulses' },
+  };
+}
+
+/** Two throats read with one gauge that went round: half a minute for each, and no drift. */
+export function round(first: number, second: number): Bare<EventOf<'reading'>> {
+  const stop = (throat: string, depressionKPa: number, atS: number) => ({
+    throat,
+    depressionKPa,
+    uncertaintyKPa: 0.05,
+    atS,
+  });
+  return {
+    ...reading({ kPa: [first, second] }),
+    round: [stop('1', first, 0), stop('2', second, 30), stop('1', first, 60)],
   };
 }
 

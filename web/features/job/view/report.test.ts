@@ -1,6 +1,6 @@
 import { foldJob } from '@amber-needle/core/job';
 import { ARCHETYPES } from '@amber-needle/core/setup';
-import { airflow, append, blipped, move, opened, reading, zero } from '@amber-needle/core/testing';
+import { airflow, append, blipped, move, opened, reading, round, zero } from '@amber-needle/core/testing';
 import { describe, expect, it } from 'vitest';
 import { chartOption } from './chartOption';
 import { reportOf } from './report';
@@ -90,16 +90,6 @@ describe('the report of a bank that the air decides', () => {
   });
 
   it('tells a round with one gauge from a reading', () => {
-    const stop = (throat: string, depressionKPa: number, atS: number) => ({
-      throat,
-      depressionKPa,
-      uncertaintyKPa: 0.1,
-      atS,
-    });
-    const round = {
-      ...reading({ kPa: [44, 40] }),
-      round: [stop('1', 44, 0), stop('2', 40, 10), stop('1', 44, 20)],
-    };
-    expect(report(append(opened, round)).story.at(-1)?.what).toBe('Round with one gauge taken');
+    expect(report(append(opened, round(44, 40))).story.at(-1)?.what).toBe('Round with one gauge taken');
   });
 });
