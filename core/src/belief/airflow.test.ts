@@ -1,3 +1,4 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
 import type { Bare, JobEvent } from '../job';
 import { seededRandom } from '../random';
@@ -81,6 +82,19 @@ describe('a meter on the mouths', () => {
     const deviation = (log: readonly JobEvent[]) => seen(twin, log).throats[1]?.deviation ?? 0;
     // More air: less depression.
     expect(deviation(both)).toBeLessThan(deviation(gauges) - 0.3);
+  });
+
+  it('leaves the covariance sound when gauges are read after it for the first time', () => {
+    const log = [
+      air(twin, [8.7, 8.9]),
+      zero(0.3, 0.5),
+      reading({ kPa: [42.5, 40] }),
+      reading({ kPa: [42.5, 40] }),
+    ].reduce(append, begun(twin));
+    const { covariance } = foldBelief(twin, log);
+    // Sylvester's criterion through Cholesky's factor: it exists for a positive definite matrix only.
+    const scaled = Matrix.add(covariance, Matrix.eye(covariance.rows).mul(1e-12));
+    expect(new CholeskyDecomposition(scaled).isPositiveDefinite()).toBe(true);
   });
 
   it('holds its own events against each other, and passes over what does not decide', () => {

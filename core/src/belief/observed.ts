@@ -92,6 +92,11 @@ function levelled(belief: Belief, { channels }: Reading): Belief {
   const pressure = belief.barometer - shown.reduce((sum, kPa) => sum + kPa, 0) / shown.length;
   if (pressure <= 0) return belief;
   const covariance = belief.covariance.clone();
+  // What the level had in common with the rest (a meter on the mouths ties them) goes with what was thought of it.
+  for (let i = 0; i < covariance.rows; i += 1) {
+    covariance.set(level, i, 0);
+    covariance.set(i, level, 0);
+  }
   covariance.set(level, level, FIRST_LEVEL ** 2);
   return { ...belief, covariance, mean: belief.mean.map((m, i) => (i === level ? Math.log(pressure) : m)) };
 }
