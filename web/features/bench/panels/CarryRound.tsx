@@ -23,7 +23,9 @@ interface CarryRoundProps {
 export function CarryRound({ setup, live, onHose, onClose, onTake }: CarryRoundProps) {
   const [unit, setUnit] = useState<PressureUnit>('kpa');
   const [band, setBand] = useState('0.5');
-  const shown = carriedValue(live?.reading);
+  // What was read before the hose moved is another throat's.
+  const [movedAtS, setMovedAtS] = useState(live?.latestS ?? 0);
+  const shown = live && carriedValue(live, movedAtS);
   const carried = carriedGauge(setup, {
     live: live !== undefined,
     barometerKPa: live?.barometerKPa,
@@ -35,10 +37,13 @@ export function CarryRound({ setup, live, onHose, onClose, onTake }: CarryRoundP
       where="Hose on"
       caution="Hot and moving parts: mind your hands. Plug the tappings you leave."
       carried={carried}
-      onGo={onHose}
+      onGo={(throat) => {
+        setMovedAtS(live?.latestS ?? 0);
+        onHose(throat);
+      }}
       onClose={onClose}
       onTake={onTake}
-      stop={(take, key) =>
+      stop={(take, _, key) =>
         live === undefined ? (
           <TypedStop
             key={key}

@@ -51,7 +51,7 @@ export function MeterRound({ setup, rpm, practice, onMouth, onClose, onTake }: M
       onGo={onMouth}
       onClose={onClose}
       onTake={onTake}
-      stop={(take, key) =>
+      stop={(take, throat, key) =>
         practice === undefined ? (
           <TypedStop
             key={key}
@@ -64,7 +64,8 @@ export function MeterRound({ setup, rpm, practice, onMouth, onClose, onTake }: M
         ) : (
           <LiveStop
             key={key}
-            shown={value}
+            // A second press on the way must not take the last mouth's air for the next one's.
+            shown={practice.meter?.throat === throat ? value : undefined}
             text={value === undefined ? '' : `${numeral(value.value, 2)} on its scale`}
             onTake={take}
           />

@@ -14,8 +14,8 @@ interface RoundDialogProps<E> {
   readonly where: string;
   readonly caution: string;
   readonly carried: Carried<E>;
-  /** How one stop is read; made anew for every stop. */
-  readonly stop: (take: (shown: Shown) => void, key: number) => ReactNode;
+  /** How the stop at a throat is read; made anew for every stop. */
+  readonly stop: (take: (shown: Shown) => void, throat: string, key: number) => ReactNode;
   /** Called when the instrument goes to another throat, and with nothing when the round is over. */
   readonly onGo: (throat: string | undefined) => void;
   readonly onClose: () => void;
@@ -48,7 +48,7 @@ export function RoundDialog<E>({ title, where, caution, carried, stop, onGo, onC
             <p className="mt-1 text-soft">{caution}</p>
           </div>
         )}
-        {next === undefined ? null : stop(take, stops.length)}
+        {next === undefined ? null : stop(take, next, stops.length)}
         {verdict === undefined ? null : event === undefined ? (
           <Notice>{verdict}</Notice>
         ) : (

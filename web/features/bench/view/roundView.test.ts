@@ -68,6 +68,27 @@ describe('the round of one gauge', () => {
     });
   });
 
+  it('takes what the gauge shows of the throat it is on now, not of the one before', () => {
+    const channel = {
+      throat: '1',
+      state: { kind: 'steady' },
+      depression: 44 as never,
+      uncertainty: 0.05 as never,
+      againstGroup: 0.05 as never,
+      pulse: 20 as never,
+    } as const;
+    const shows = (from: number, latestS: number, phase: 'steady' | 'settling' = 'steady') => {
+      const signal = { phase, from: from as never, duration: 5 as never, channels: [channel], speed: undefined };
+      return carriedValue({ latestS, now: signal, reading: signal, barometerKPa: 101.3 }, 20);
+    };
+    expect(shows(20.1, 25)).toEqual({ value: 44, uncertainty: 0.05 });
+    expect(shows(12, 20)).toBeUndefined();
+    expect(shows(15, 23)).toBeUndefined();
+    expect(shows(20.1, 25, 'settling')).toBeUndefined();
+    // The stream began anew.
+    expect(shows(0, 5)).toBeDefined();
+  });
+
   it('takes a number in the unit of the dial, and says what is wrong with one', () => {
     expect(typedPressure({ text: '13,2', band: '0.2' }, 'inhg')).toMatchObject({
       outcome: 'made',
@@ -77,7 +98,6 @@ describe('the round of one gauge', () => {
     expect(typedPressure({ text: '44', band: '0' }, 'kpa')).toMatchObject({ outcome: 'unclear' });
     expect(typedPressure({ text: '400', band: '1' }, 'kpa')).toMatchObject({ outcome: 'unclear' });
     expect(typedMeter({ text: '0', band: '0.25' })).toMatchObject({ outcome: 'unclear' });
-    expect(carriedValue(undefined)).toBeUndefined();
   });
 });
 

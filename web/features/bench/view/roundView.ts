@@ -10,6 +10,7 @@ import {
 import { type PressureUnit, toKiloPascals, toPascals } from '@amber-needle/core/units';
 import { numeral } from '@/words/numbers';
 import { throatNoun } from '@/words/throatNames';
+import type { LiveView } from '@/workers/signalProtocol';
 import { BAND_TO_SIGMA, type FromDial, readNumber, STANDARD_BAROMETER_KPA } from './dialReading';
 
 /** What an instrument shows at one stop. */
@@ -129,9 +130,13 @@ export function carriedMeter(setup: Setup, rpm: number | undefined): Carried<Bar
   };
 }
 
-/** What the carried gauge shows now: the first channel that is steady, whatever throat its stream calls it. */
-export function carriedValue(reading: SignalReading | undefined): Shown | undefined {
-  if (reading?.phase !== 'steady') return undefined;
+/**
+ * What the carried gauge shows now, by the first channel that is steady, whatever throat its stream calls it: of samples since the hose
+ * moved alone. A stream whose clock began anew has none from before.
+ */
+export function carriedValue({ reading, latestS }: LiveView, movedAtS: number): Shown | undefined {
+  const isOld = reading.from <= movedAtS && latestS >= movedAtS;
+  if (reading.phase !== 'steady' || isOld) return undefined;
   const channel = reading.channels.find(({ state }) => state.kind === 'steady');
   return channel && { value: channel.depression, uncertainty: Math.max(0.01, channel.uncertainty) };
 }
