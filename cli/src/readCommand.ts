@@ -23,7 +23,7 @@ export function readCommand(file: string, text: string, strokes: 2 | 4): ReadRes
     fromS: reading.from,
     durationS: reading.duration,
     barometerKPa: samples.barometer,
-    channels: reading.channels.map(({ throat, state, depression, uncertainty, againstGroup, pulse }) => ({
+    channels: reading.channels.map(({ throat, state, depression, uncertainty, againstGroup, pulse, flutter }) => ({
       throat,
       state: state.kind,
       ...(state.kind === 'implausible' ? { because: state.because } : {}),
@@ -31,6 +31,7 @@ export function readCommand(file: string, text: string, strokes: 2 | 4): ReadRes
       uncertaintyKPa: finite(uncertainty),
       againstGroupKPa: finite(againstGroup),
       pulseKPa: finite(pulse),
+      flutterKPa: finite(flutter),
     })),
     speed:
       reading.speed === undefined

@@ -13,8 +13,8 @@ import {
 import { runTrial } from '@amber-needle/core/trial';
 import { type Chased, fixedChase, oracle, proportionalChase } from './chases';
 
-/** One shard of the advice benchmark: `adviceRun.ts NAME FIRST_SEED COUNT METHODS FAULT`; a JSON line for each job. */
-const [name = '', first = '1', count = '1', methods = 'advice', fault = 'none'] = process.argv.slice(2);
+/** One shard of the advice benchmark: `adviceRun.ts NAME FIRST_SEED COUNT METHODS FAULT METER`; a JSON line for each job. */
+const [name = '', first = '1', count = '1', methods = 'advice', fault = 'none', meter = 'one'] = process.argv.slice(2);
 const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
 
 export interface JobResult {
@@ -24,6 +24,8 @@ export interface JobResult {
   readonly outcome: string;
   readonly moves: number;
   readonly readings: number;
+  /** Rounds with a meter, where depression decides. */
+  readonly meterings: number;
   /** Of the advice alone: other rules claim nothing, and their turns were not followed. */
   readonly wrongWay: number | null;
   readonly claimed: number | null;
@@ -66,6 +68,7 @@ function judged(setup: Setup, { depressionsKPa, airflows = [], rpm, moves, readi
     outcome,
     moves,
     readings,
+    meterings: 0,
     wrongWay: null,
     claimed: null,
     withinTolerance: spread <= tolerance,
@@ -82,6 +85,7 @@ function advised(setup: Setup, seed: number, engine: { found: 'farOff'; faults: 
     seed,
     engine,
     stopAtSuspicion: engine.faults.length > 0,
+    noMeter: meter === 'none',
     machine: 'Bench machine',
     complaint: '',
     clock,
@@ -99,6 +103,7 @@ function advised(setup: Setup, seed: number, engine: { found: 'farOff'; faults: 
       moves: kinds('move'),
       readings: kinds('reading') + kinds('airflow'),
     }),
+    meterings: decidingQuantity(setup) === 'airflow' ? 0 : kinds('airflow'),
     wrongWay: turnsAway(events),
     method: 'advice',
     name,

@@ -1,8 +1,8 @@
 import type { JobResult } from './adviceRun';
 
 const HEAD =
-  '| bank | method | jobs | in tolerance and band | said done | false done | undecided | moves: median, p95, most | readings, median | turns away | claimed, mean | suspected: named, kind only, other | named within 8 moves |\n' +
-  '| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |\n';
+  '| bank | method | jobs | in tolerance and band | said done | false done | undecided | moves: median, p95, most | readings, median | jobs that asked for a meter | turns away | claimed, mean | suspected: named, kind only, other | named within 8 moves |\n' +
+  '| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |\n';
 
 /** Results as a table: a row for each bank and method, and for all banks. */
 export function adviceTable(results: readonly JobResult[]): string {
@@ -38,6 +38,7 @@ function row(name: string, method: string, jobs: readonly JobResult[]): string {
       jobs.map(({ readings }) => readings),
       0.5,
     ),
+    percent(jobs.filter(({ meterings }) => meterings > 0).length, jobs.length),
     percent(sumOf(jobs.map(({ wrongWay }) => wrongWay)), turnsMade),
     percent(sumOf(done.map(({ claimed }) => claimed)), done.length),
     (['named', 'kind', 'other'] as const)

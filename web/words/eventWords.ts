@@ -9,6 +9,7 @@ const CHECKED = {
   gaugesMatched: 'Gauges matched on one throat',
   cautionsRead: 'Cautions read',
   blipped: 'Blipped, nothing turned',
+  noMeter: 'No meter at hand',
 } as const;
 
 /** An event in a few words: for undo, notices and the report. */

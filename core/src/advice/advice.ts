@@ -38,6 +38,8 @@ export type Advice = { readonly grounds: Grounds } & (
         | 'afterCoupling'
         /** Open the throttle for a moment first and turn nothing: what comes to rest elsewhere then was no screw. */
         | 'afterBlip'
+        /** A meter on one mouth after the other: where less air comes in than the depression speaks of, some comes in behind. */
+        | 'meterMouths'
         | 'longer';
       readonly duration: Seconds;
     }

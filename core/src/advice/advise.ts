@@ -8,7 +8,7 @@ import { type Chances, chances } from './chance';
 import { adviseWhenNear } from './nearTheEnd';
 import { holdRpm, offIdleFinding } from './offIdle';
 import { type MovePlan, type PlannedMove, planMoves, WORTH_TURNING } from './planMoves';
-import { adviseSuspicion, BLIP_AND_READ, likelyCause, needsProofOfRest } from './suspicion';
+import { adviseSuspicion, BLIP_AND_READ, likelyCause, meterForLeak, needsProofOfRest } from './suspicion';
 import { type BareAdvice, DONE_PROBABILITY, gaugesKnown, isToAndFro, READ_FOR } from './taking';
 import { turnAdvice } from './turnAdvice';
 
@@ -39,14 +39,23 @@ export function adviseNextMove(job: Job, belief: Belief, options: AdviceOptions)
   if (waiting !== undefined) return { ...waiting, grounds };
   const suspect = adviseSuspicion(job, options.suspicions);
   if (suspect !== undefined) return { ...suspect, grounds };
-  if (chance.all >= DONE_PROBABILITY) return { ...adviseWhenBalanced(job, options.suspicions), grounds };
+  const isBalanced = chance.all >= DONE_PROBABILITY;
+  const meter = meterForLeak(job, options.suspicions, isBalanced ? 'beforeDone' : 'atOnce');
+  if (meter !== undefined) return { ...meter, grounds };
+  if (isBalanced) return { ...adviseWhenBalanced(job, options.suspicions), grounds };
   if (!gaugesKnown(job) && grounds.now.spread < MAY_BE_OFFSETS)
     return { kind: 'read', purpose: 'zeroGauges', duration: READ_FOR, grounds };
   const plan = planMoves(job, belief, options.seed);
   const turn = dueTurn(plan);
   if (turn !== undefined && !isToAndFro(job, turn)) return { ...turnAdvice(turn, belief, options.seed), grounds };
   const near = adviseWhenNear({ job, belief, seed: options.seed, chance, plan });
-  return { ...(likelyCause(near, options.suspicions) ?? near), grounds };
+  return { ...whenStuck(job, near, options.suspicions), grounds };
+}
+
+/** Where screws do not help, what else may tell or be the cause. */
+function whenStuck(job: Job, advice: BareAdvice, suspicions: readonly Weighed[] = []): BareAdvice {
+  if (advice.kind !== 'undecided' || advice.limit === 'readings') return advice;
+  return meterForLeak(job, suspicions, 'whenStuck') ?? likelyCause(suspicions) ?? advice;
 }
 
 function groundsOf(job: Job, belief: Belief, { all, balanced, idleInBand }: Chances): Grounds {

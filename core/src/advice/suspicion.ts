@@ -1,11 +1,12 @@
 import type { Weighed } from '../faults';
 import type { Job } from '../job';
+import { decidingQuantity } from '../setup';
 import { type BareAdvice, READ_FOR, READ_OUT, readingsSinceTouch } from './taking';
 
 /** Belief needed before a fault is named. Ours: a false alarm costs a quarter of an hour at the engine. */
 const SUSPECT_PROBABILITY = 0.9;
 /** And its kind must be this probable itself: that something is wrong is no help without a place to look. */
-const LIKELIEST = 0.6;
+const LIKELIEST = 0.75;
 /** Where no screw helps any more, something is wrong, and a likely cause is worth naming. Ours. */
 const LIKELY_AT_THE_END = 0.4;
 /** A fault this sure at one place needs no proof. */
@@ -30,9 +31,37 @@ export function adviseSuspicion(job: Job, suspicions: readonly Weighed[] = []): 
   return { kind: 'suspect', suspicion: first.suspicion, suspicionProbability: probability };
 }
 
+/**
+ * How likely a leak must be for a meter on the mouths: at once, for screws would be turned in vain; before the work is called done;
+ * where no screw helps any more. Ours: a meter costs a minute, a leak that is tuned around an hour; a two-stroke that runs lean for it
+ * seizes (common practice, no source), so that its mouths are looked at whatever the pressure says.
+ */
+const LEAK_TO_SEE = { atOnce: 0.05, beforeDone: 0.003, beforeDoneOnTwoStroke: 0, whenStuck: 0 } as const;
+/** A second round of the meter is for a leak that the first left this likely. Ours. */
+const STILL_IN_DOUBT = 0.03;
+const MOST_METERINGS = 2;
+
+const METER_THE_MOUTHS = { kind: 'read', purpose: 'meterMouths', duration: READ_FOR } as const;
+
+/** A meter on the mouths, where a leak is likely enough: depression alone cannot tell it from a throttle that stands open. */
+export function meterForLeak(
+  job: Job,
+  suspicions: readonly Weighed[] = [],
+  when: 'atOnce' | 'beforeDone' | 'whenStuck',
+): BareAdvice | undefined {
+  const { setup, airflows, noMeter } = job;
+  if (noMeter || setup.throats.length < 2 || decidingQuantity(setup) === 'airflow') return undefined;
+  if (airflows.length >= (when === 'atOnce' ? 1 : MOST_METERINGS)) return undefined;
+  // A program that has none answers with readings: it must not be asked for ever.
+  if (readingsSinceTouch(job) > (when === 'atOnce' ? 1 : READ_OUT)) return undefined;
+  const leak = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === 'airLeak'));
+  const isTwoStroke = setup.engine.strokes === 2;
+  const first = LEAK_TO_SEE[when === 'beforeDone' && isTwoStroke ? 'beforeDoneOnTwoStroke' : when];
+  return leak >= (airflows.length === 0 ? first : STILL_IN_DOUBT) ? METER_THE_MOUTHS : undefined;
+}
+
 /** What may keep a bank from its targets when screws cannot bring it there. */
-export function likelyCause(advice: BareAdvice, [first]: readonly Weighed[] = []): BareAdvice | undefined {
-  if (advice.kind !== 'undecided' || advice.limit === 'readings') return undefined;
+export function likelyCause([first]: readonly Weighed[]): BareAdvice | undefined {
   if (first === undefined || first.probability < LIKELY_AT_THE_END) return undefined;
   return { kind: 'suspect', suspicion: first.suspicion, suspicionProbability: first.probability };
 }

@@ -33,8 +33,7 @@ describe('a meter on the mouths', () => {
     const random = seededRandom(8);
     for (const setup of [ARCHETYPES.rack4, ARCHETYPES.outboardTriple, eight]) {
       const belief = priorBelief(setup);
-      const metered = setup.throats.map((_, i) => i).slice(0, 3);
-      const observation = airflowObservation(belief, { throat: 1, metered, shown: 0, variance: 1 });
+      const observation = airflowObservation(belief, { throat: 1, against: 2, shown: 0, variance: 1, shared: 1 });
       const point = belief.mean.map((m, i) => m + (i === layoutOf(setup).level ? 0.3 : 0.1 * random.normal()));
       const { slope } = observation.predict(point);
       slope.forEach((claimed, k) => {
@@ -43,6 +42,18 @@ describe('a meter on the mouths', () => {
         expect(claimed).toBeCloseTo((shifted(1) - shifted(-1)) / (2 * h), 4);
       });
     }
+  });
+
+  it('tells the same in whatever order the mouths were metered', () => {
+    const event = air(eight, [8, 8.2, 8.8, 9]);
+    if (event.kind !== 'airflow') throw new Error('a meter gives airflow');
+    const forwards = foldBelief(eight, append(begun(eight), event));
+    const back = foldBelief(eight, append(begun(eight), { ...event, throats: [...event.throats].reverse() }));
+    forwards.mean.forEach((value, i) => {
+      expect(back.mean[i]).toBeCloseTo(value, 9);
+    });
+    expect(back.logEvidence).toBeCloseTo(forwards.logEvidence, 6);
+    expect(Matrix.sub(back.covariance, forwards.covariance).norm()).toBeLessThan(1e-9);
   });
 
   it('decides where throats feed the same cylinders, and where a setup says so', () => {

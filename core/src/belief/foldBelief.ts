@@ -1,4 +1,4 @@
-import type { JobEvent, Suspicion } from '../job/events';
+import type { JobEvent } from '../job/events';
 import { effectiveEvents } from '../job/undo';
 import { assertNever, at } from '../sequence';
 import type { Setup } from '../setup';
@@ -8,7 +8,7 @@ import { unsettled } from './move';
 import { type Observation, sourceObservation, zeroObservation } from './observation';
 import { observedAirflow, observedReading, REPEATABILITY_KPA } from './observed';
 import { priorBelief } from './prior';
-import { supposedBlip, supposedMove, supposedReading } from './supposed';
+import { type Supposition, supposedBlip, supposedLeak, supposedMove, supposedReading } from './supposed';
 import { updateBelief } from './update';
 
 type Check = Extract<JobEvent, { kind: 'check' }>;
@@ -24,7 +24,7 @@ export function foldBelief(setup: Setup, events: readonly JobEvent[]): Belief {
 /**
  * The belief after one more event, on the supposition that the engine is sound or has the fault supposed.
  */
-export function foldEvent(belief: Belief, event: JobEvent, supposed?: Suspicion): Belief {
+export function foldEvent(belief: Belief, event: JobEvent, supposed?: Supposition): Belief {
   switch (event.kind) {
     case 'stage':
       return { ...belief, stage: event.stage };
@@ -35,7 +35,7 @@ export function foldEvent(belief: Belief, event: JobEvent, supposed?: Suspicion)
     }
     case 'airflow':
       if (belief.stage === 'offIdle') return belief;
-      return foldSeen(belief, (before) => observedAirflow(before, event), supposed);
+      return foldSeen(belief, (before) => observedAirflow(before, event, supposedLeak(supposed)), supposed);
     case 'move':
       return {
         ...supposedMove(belief, event, supposed),
@@ -66,7 +66,7 @@ const FURTHEST = 1.5;
 type Observing = (belief: Belief) => Belief;
 
 /** The belief after something was read of the running engine. */
-function foldSeen(belief: Belief, observe: Observing, supposed: Suspicion | undefined): Belief {
+function foldSeen(belief: Belief, observe: Observing, supposed: Supposition | undefined): Belief {
   const first = observe(belief);
   const { pending } = belief;
   // What came as foreseen needs no second look.
@@ -84,11 +84,12 @@ function foldSeen(belief: Belief, observe: Observing, supposed: Suspicion | unde
   return { ...after, surprise: first.surprise, pending: undefined };
 }
 
-function foldCheck(belief: Belief, { check }: Check, supposed: Suspicion | undefined): Belief {
+function foldCheck(belief: Belief, { check }: Check, supposed: Supposition | undefined): Belief {
   const throatAt = (throat: string) => belief.setup.throats.findIndex(({ id }) => id === throat);
   const varianceOf = (uncertaintyKPa: number) => uncertaintyKPa ** 2 + REPEATABILITY_KPA ** 2 / 4;
   switch (check.what) {
     case 'cautionsRead':
+    case 'noMeter':
       return belief;
     case 'blipped':
       return supposedBlip(belief, supposed);

@@ -6,6 +6,8 @@ import { groupState, runnerLogPressure, throatLogAirflow } from './contrast';
 export interface Observation {
   readonly observed: number;
   readonly variance: number;
+  /** Part of the error that it has in common with all others of the update that have one: of a figure they are all held against. */
+  readonly shared?: number;
   /** What the state predicts, and how that changes with each part of it. */
   predict(mean: readonly number[]): { readonly value: number; readonly slope: readonly number[] };
 }
@@ -51,26 +53,33 @@ export function carriedObservation(belief: Belief, throat: number, shownKPa: num
   };
 }
 
-/**
- * What a meter shows of the air of one throat against the mean of those it was held on, as logarithms: the meter's scale and the engine
- * drop out. `metered`: their places. With equal variances such contrasts carry just the information of the figures themselves.
- */
+/** A throat's air held against another's by one meter, as logarithms: its scale and the engine drop out. */
+export interface AirAgainst {
+  readonly throat: number;
+  readonly against: number;
+  readonly shown: number;
+  /** Of the throat's own figure, and of the one it is held against. */
+  readonly variance: number;
+  readonly shared: number;
+}
+
+/** What a meter shows of the air of one throat against another's. */
 export function airflowObservation(
   belief: Belief,
-  { throat, metered, shown, variance }: { throat: number; metered: readonly number[]; shown: number; variance: number },
+  { throat, against, shown, variance, shared }: AirAgainst,
 ): Observation {
   const layout = layoutOf(belief.setup);
   const n = belief.setup.throats.length;
   return {
     observed: shown,
     variance,
+    shared,
     predict(mean) {
       const group = groupState(mean, layout);
       const all = meanTrim(mean, layout, n);
       const slope = new Array<number>(layout.size).fill(0);
       let value = 0;
-      for (const place of metered) {
-        const share = (place === throat ? 1 : 0) - 1 / metered.length;
+      for (const [place, share] of [[throat, 1] as const, [against, -1] as const]) {
         const air = throatLogAirflow(belief.barometer, group, at(mean, layout.trim(place)) - all);
         value += share * air.logAirflow;
         for (let k = 0; k < n; k += 1)

@@ -1,5 +1,6 @@
 import type { EventOf } from '../job/events';
 import { at } from '../sequence';
+import { sharesPlenum } from '../setup';
 import { kiloPascals } from '../units';
 import { type Belief, layoutOf } from './belief';
 import {
@@ -21,6 +22,11 @@ const SPEED_WANDER = 0.008;
 export const REPEATABILITY_KPA = 0.04;
 /** A meter that is put on the same mouth again shows the same air to this, as a share: the hand. Ours. */
 const METER_REPEATS = 0.01;
+/** Cylinders that see the same pressure draw the same air to this, as a share: valves, wear. Ours. */
+const BREATHING = 0.03;
+/** A leak lets in this much of its throat's air behind the mouth, within this; as the logarithm of all its air to the mouth's. Ours. */
+const LEAK = 0.35;
+const LEAK_SPREAD = 0.25;
 /** A meter on a mouth costs the idle a little; the speed read beside it is good to this share. Ours. */
 const UNDER_A_METER = 0.015;
 
@@ -42,18 +48,29 @@ export function observedReading(belief: Belief, reading: Reading): Belief {
   );
 }
 
-/** The belief after a meter was held on the mouths. */
-export function observedAirflow(belief: Belief, { throats, rpm }: EventOf<'airflow'>): Belief {
+/** The belief after a meter was held on the mouths; `leaky`: the throat that is supposed to get some of its air past the mouth. */
+export function observedAirflow(belief: Belief, { throats, rpm }: EventOf<'airflow'>, leaky?: string): Belief {
   const ready = wandered(belief);
+  // Behind a plenum's mouths a leak is everybody's.
+  const ownRunners = !sharesPlenum(belief.setup);
   const known = throats.flatMap((meter) => {
     const place = belief.setup.throats.findIndex(({ id }) => id === meter.throat);
-    return place < 0 ? [] : [{ ...meter, place, log: Math.log(meter.shown) }];
+    if (place < 0) return [];
+    const isLeaky = ownRunners && meter.throat === leaky;
+    const spread = Math.hypot(
+      meter.uncertainty / meter.shown,
+      METER_REPEATS,
+      ownRunners ? BREATHING : 0,
+      isLeaky ? LEAK_SPREAD : 0,
+    );
+    const log = Math.log(meter.shown) + (isLeaky ? LEAK : 0);
+    return [{ throat: meter.throat, place, log, variance: spread ** 2 }];
   });
-  const metered = known.map(({ place }) => place);
-  const mean = known.reduce((sum, { log }) => sum + log, 0) / known.length;
-  const used = known.map(({ throat, place, log, shown, uncertainty }): Seen => {
-    const variance = (uncertainty / shown) ** 2 + METER_REPEATS ** 2;
-    return { throat, of: airflowObservation(ready, { throat: place, metered, shown: log - mean, variance }) };
+  const last = known.at(-1);
+  const used = known.slice(0, -1).flatMap(({ throat, place, log, variance }): Seen[] => {
+    if (last === undefined) return [];
+    const air = { throat: place, against: last.place, shown: log - last.log, variance, shared: last.variance };
+    return [{ throat, of: airflowObservation(ready, air) }];
   });
   return seen(ready, used, rpm === undefined ? [] : [speedObservation(ready, rpm, UNDER_A_METER ** 2)]);
 }

@@ -18,7 +18,7 @@ export interface Updated {
 }
 
 /**
- * Bayes' rule for several independent observations at once, by the iterated extended Kalman filter with Joseph's form of the
+ * Bayes' rule for several observations at once, independent but for what some share, by the iterated extended Kalman filter with Joseph's form of the
  * covariance. Source: Saerkkae, Bayesian Filtering and Smoothing (2013), algorithm 5.4 with the iteration of sec. 5.2. Exact
  * for linear observations (tested against batch least squares).
  */
@@ -29,7 +29,7 @@ export function updateBelief(
   if (observations.length === 0)
     return { mean: belief.mean, covariance: belief.covariance, logEvidence: 0, squaredDistance: 0, sigmas: [] };
   const prior = Matrix.columnVector([...belief.mean]);
-  const noise = Matrix.diag(observations.map(({ variance }) => variance));
+  const noise = noiseOf(observations);
   let point = belief.mean;
   let step = kalmanStep(prior, belief.covariance, noise, observations, point);
   const sigmas = step?.innovation.map((v, i) => v / Math.sqrt(step?.spread.get(i, i) ?? 1));
@@ -44,6 +44,14 @@ export function updateBelief(
   // At the point found, not where it started: Laplace's approximation, for a screw that does thrice what was thought is no miracle.
   const likelihood = likelihoodOf(step.factor, step.innovation);
   return { mean: step.mean, covariance: josephForm(belief.covariance, noise, step), ...likelihood, sigmas };
+}
+
+function noiseOf(observations: readonly Observation[]): Matrix {
+  return new Matrix(
+    observations.map(({ variance, shared = 0 }, i) =>
+      observations.map((other, j) => (i === j ? variance + shared : other.shared === undefined ? 0 : shared)),
+    ),
+  );
 }
 
 /** (I - K H) P (I - K H)' + K R K', multiplied out so that no product is larger than state by observations. */

@@ -1,7 +1,7 @@
-import { type Belief, foldEvent, layoutOf, priorBelief } from '../belief';
+import { type Belief, foldEvent, layoutOf, priorBelief, type Supposition } from '../belief';
 import { effectiveEvents, type JobEvent, type Suspicion } from '../job';
 import { at } from '../sequence';
-import { concernOf, type Setup } from '../setup';
+import { concernOf, type Setup, sharesPlenum } from '../setup';
 
 /** The same log folded on the supposition that the engine is sound, and on that of each single fault. */
 export interface Rivals {
@@ -17,11 +17,11 @@ export interface Rivals {
   readonly startled: boolean;
   readonly supposed: readonly Supposed[];
   /** Rivals that foresaw the readings so much worse than the best that they are folded no further, until a reading startles again. */
-  readonly ruledOut: readonly Suspicion[];
+  readonly ruledOut: readonly Supposition[];
 }
 
 interface Supposed {
-  readonly suspicion: Suspicion;
+  readonly supposition: Supposition;
   readonly belief: Belief;
 }
 
@@ -66,9 +66,9 @@ function foldOne(rivals: Rivals, event: JobEvent): Rivals {
   if (event.kind === 'verdict')
     return { ...rivals, events, sound, from: events.length, start: sound, startled: false, supposed: [], ruledOut: [] };
   const startles = isRead(event) && sound.startle > STARTLED;
-  const supposed = rivals.supposed.map(({ suspicion, belief }) => ({
-    suspicion,
-    belief: foldEvent(belief, event, suspicion),
+  const supposed = rivals.supposed.map(({ supposition, belief }) => ({
+    supposition,
+    belief: foldEvent(belief, event, supposition),
   }));
   const asFound = rivals.asFound ?? (event.kind === 'move' ? rivals.sound : undefined);
   const folded = {
@@ -88,13 +88,13 @@ function foldOne(rivals: Rivals, event: JobEvent): Rivals {
 function withAllRivals(rivals: Rivals): Rivals {
   const events = rivals.events.slice(rivals.from);
   const missing = answerRivals(rivals, events).filter(
-    (suspicion) =>
-      !rivals.supposed.some((known) => isSame(known.suspicion, suspicion)) &&
-      !rivals.ruledOut.some((known) => isSame(known, suspicion)),
+    (supposition) =>
+      !rivals.supposed.some((known) => isSame(known.supposition, supposition)) &&
+      !rivals.ruledOut.some((known) => isSame(known, supposition)),
   );
-  const added = missing.map((suspicion) => ({
-    suspicion,
-    belief: events.reduce((belief, event) => foldEvent(belief, event, suspicion), rivals.start),
+  const added = missing.map((supposition) => ({
+    supposition,
+    belief: events.reduce((belief, event) => foldEvent(belief, event, supposition), rivals.start),
   }));
   return { ...rivals, supposed: [...rivals.supposed, ...added] };
 }
@@ -111,29 +111,34 @@ function withoutHopeless(rivals: Rivals): Rivals {
   return {
     ...rivals,
     supposed: rivals.supposed.filter((rival) => !isHopeless(rival)),
-    ruledOut: [...rivals.ruledOut, ...rivals.supposed.filter(isHopeless).map(({ suspicion }) => suspicion)],
+    ruledOut: [...rivals.ruledOut, ...rivals.supposed.filter(isHopeless).map(({ supposition }) => supposition)],
   };
 }
 
-/** Faults that show in how the engine answers: dead screws only of those turned, hoses and stops of any throat. */
-function answerRivals({ sound, startled }: Rivals, events: readonly JobEvent[]): readonly Suspicion[] {
+/**
+ * Faults that show in how the engine answers: dead screws only of those turned, hoses and stops of any throat, leaks by misfires; and
+ * leaks and hoses where a meter was on the mouths, for it shows less air there than the pressure speaks of, or another's.
+ */
+function answerRivals({ sound, startled }: Rivals, events: readonly JobEvent[]): readonly Supposition[] {
   const { setup } = sound;
   const { throats, adjusters } = setup;
   const turned = new Set(events.flatMap((event) => (event.kind === 'move' ? [event.adjuster] : [])));
   const ids = throats.map(({ id }) => id);
+  const metered = !sharesPlenum(setup) && events.some(({ kind }) => kind === 'airflow');
   const touched = startled && turned.size > 0;
   const blipped =
     touched || (startled && events.some((event) => event.kind === 'check' && event.check.what === 'blipped'));
   return [
     ...adjusters
       .filter(({ id }, j) => turned.has(id) && seemsWeak(sound, j))
-      .map(({ id }): Suspicion => ({ kind: 'deadScrew', adjuster: id })),
+      .map(({ id }): Supposition => ({ kind: 'deadScrew', adjuster: id })),
     // Where shafts carry throats in pairs the bank as found speaks of hoses too, and a turn must be able to answer.
-    ...(touched || (turned.size > 0 && sharesShafts(setup)) ? pairsOf(ids) : []).map(
-      (pair): Suspicion => ({ kind: 'exchangedHoses', throats: [...pair] }),
+    ...(touched || metered || (turned.size > 0 && sharesShafts(setup)) ? pairsOf(ids) : []).map(
+      (pair): Supposition => ({ kind: 'exchangedHoses', throats: [...pair] }),
     ),
-    ...(blipped ? ids : []).map((throat): Suspicion => ({ kind: 'restlessStop', throat })),
-    ...(touched ? ids : []).map((throat): Suspicion => ({ kind: 'airLeak', throat })),
+    ...(blipped ? ids : []).map((throat): Supposition => ({ kind: 'restlessStop', throat })),
+    ...(touched || metered ? ids : []).map((throat): Supposition => ({ kind: 'misfiringLeak', throat })),
+    ...(metered ? ids : []).map((throat): Supposition => ({ kind: 'airLeak', throat })),
   ];
 }
 
@@ -168,11 +173,11 @@ function pairsOf(ids: readonly string[]): readonly (readonly [string, string])[]
   return ids.flatMap((a, i) => ids.slice(i + 1).map((b) => [a, b] as const));
 }
 
-export function isSame(a: Suspicion, b: Suspicion): boolean {
+export function isSame(a: Supposition, b: Supposition): boolean {
   return a.kind === b.kind && placeOf(a) === placeOf(b);
 }
 
-function placeOf(suspicion: Suspicion): string {
+function placeOf(suspicion: Supposition): string {
   switch (suspicion.kind) {
     case 'deadScrew':
       return suspicion.adjuster;
@@ -180,6 +185,7 @@ function placeOf(suspicion: Suspicion): string {
       return [...suspicion.throats].sort().join();
     case 'restlessStop':
     case 'airLeak':
+    case 'misfiringLeak':
       return suspicion.throat;
   }
 }

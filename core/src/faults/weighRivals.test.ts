@@ -106,6 +106,51 @@ describe('suspicions', () => {
     expect(advise(log)).toMatchObject({ kind: 'suspect', suspicion: { kind: 'airLeak', throat: '2' } });
   });
 
+  describe('a throat that breathes more than the others, but not more than screws may explain', () => {
+    const found = append(begun(rack), shows(rack, [48, 34, 48.4, 47.6]));
+    // The runner of the second holds 67 kPa, the others 53: so much more air it gets, four parts of five past its throttle or all.
+    const mouths = (second: number): Bare => ({
+      kind: 'airflow',
+      throats: [10, second, 10, 10].map((shown, i) => ({ throat: String(i + 1), shown, uncertainty: 0.2 })),
+    });
+    it('is worth a meter on the mouths', () => {
+      expect(weigh(found)[0]?.suspicion).toEqual({ kind: 'airLeak', throat: '2' });
+      expect(advise(found)).toMatchObject({ kind: 'read', purpose: 'meterMouths' });
+    });
+    it('has a leak if its mouth draws no more than the others', () => {
+      expect(advise(append(found, mouths(10)))).toMatchObject({
+        kind: 'suspect',
+        suspicion: { kind: 'airLeak', throat: '2' },
+      });
+    });
+    it('has a throttle that stands open if its mouth draws what its pressure says', () => {
+      const open = append(found, mouths(12.6));
+      expect(weigh(open).every(({ probability }) => probability < 0.06)).toBe(true);
+      expect(advise(open).kind).toBe('turn');
+    });
+    it('sits on another’s hose if the mouths mirror the pressures', () => {
+      const mirrored = [12.6, 10, 10, 10].map((shown, i) => ({ throat: String(i + 1), shown, uncertainty: 0.2 }));
+      const [first] = weigh(append(found, { kind: 'airflow', throats: mirrored }));
+      expect(first).toMatchObject({ suspicion: { kind: 'exchangedHoses', throats: ['1', '2'] } });
+    });
+    it('is balanced by its screw where there is no meter, or a program that has none reads instead', () => {
+      expect(advise(append(found, { kind: 'check', check: { what: 'noMeter' } })).kind).toBe('turn');
+      expect(advise(append(found, shows(rack, [48, 34, 48.4, 47.6]))).kind).toBe('turn');
+    });
+  });
+
+  it('keep a leak whose cylinder fires as well as any, however steadily the others answer', () => {
+    const answers = [3, 5, 7, 9, 11, 13].flatMap((fallen) => [
+      move('A', 0.25),
+      shows(rack, [48 - fallen, 30 + fallen / 5, 48.4 + fallen / 4, 47.6 + fallen / 4], 1100 + 10 * fallen),
+    ]);
+    const noMeter: Bare = { kind: 'check', check: { what: 'noMeter' } };
+    const steady = [shows(rack, [48, 30, 48.4, 47.6]), noMeter, ...answers].reduce(append, begun(rack));
+    expect(findings(steady).rivals.ruledOut).toContainEqual({ kind: 'misfiringLeak', throat: '2' });
+    expect(weigh(steady)[0]?.suspicion).toEqual({ kind: 'airLeak', throat: '2' });
+    expect(weigh(steady)[0]?.probability).toBeGreaterThan(0.1);
+  });
+
   it('take two throats of one shaft that stand apart for exchanged hoses', () => {
     const six = ARCHETYPES.sideDraughtSix;
     const log = append(begun(six), shows(six, [50, 44, 50.3, 44.2, 47, 47.1]));

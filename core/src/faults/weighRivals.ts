@@ -1,4 +1,6 @@
+import type { Supposition } from '../belief';
 import type { Job, Suspicion } from '../job';
+import { concernOf, type Setup } from '../setup';
 import { foundRivals, isSame, type Rivals } from './foldRivals';
 import { foundEvidence } from './foundEvidence';
 
@@ -27,18 +29,32 @@ export function weighRivals(
   if (!events.slice(from).some(({ kind }) => kind === 'reading' || kind === 'airflow')) return [];
   const mended = events.some((event) => event.kind === 'verdict' && event.verdict === 'mended');
   const found = !mended && (job.gaugesZeroed || job.oneGauge) ? foundEvidence(asFound ?? sound) : () => 0;
-  const answers = supposed.map(({ suspicion, belief }) => {
-    const answer = belief.logEvidence - sound.logEvidence;
-    return { suspicion, answer: suspicion.kind === 'airLeak' ? leakAnswer(answer) : answer };
-  });
-  const unanswered = foundRivals(job.setup)
-    .filter((rival) => !answers.some(({ suspicion }) => isSame(suspicion, rival)))
-    .filter((rival) => !ruledOut.some((suspicion) => isSame(suspicion, rival)))
-    .map((suspicion) => ({ suspicion, answer: 0 }));
-  const rivals = [...answers, ...unanswered]
-    .filter(({ suspicion }) => !job.dismissed.some((other) => isSame(other, suspicion)))
-    .map(({ suspicion, answer }) => ({ suspicion, logEvidence: found(suspicion) + answer }));
-  return posterior(rivals);
+  const answer = (supposition: Supposition): number | undefined => {
+    if (ruledOut.some((known) => isSame(known, supposition))) return -Infinity;
+    const folded = supposed.find((known) => isSame(known.supposition, supposition));
+    return folded === undefined ? undefined : folded.belief.logEvidence - sound.logEvidence;
+  };
+  const rivals = suspicionsOf(job, supposed)
+    .filter((suspicion) => !job.dismissed.some((other) => isSame(other, suspicion)))
+    .map((suspicion) => {
+      const plain = answer(suspicion) ?? 0;
+      const whole =
+        suspicion.kind === 'airLeak'
+          ? halfOfEach(plain, answer({ kind: 'misfiringLeak', throat: suspicion.throat }) ?? plain)
+          : plain;
+      return { suspicion, logEvidence: found(suspicion) + whole };
+    })
+    .filter(({ logEvidence }) => logEvidence > -Infinity);
+  return posterior(job.setup, rivals);
+}
+
+/** Every fault that anything speaks for: what was found, and what was supposed since. */
+function suspicionsOf({ setup }: Job, supposed: Rivals['supposed']): readonly Suspicion[] {
+  const known = foundRivals(setup);
+  const answering = supposed.flatMap(({ supposition }): Suspicion[] =>
+    supposition.kind === 'misfiringLeak' || known.some((other) => isSame(other, supposition)) ? [] : [supposition],
+  );
+  return [...known, ...answering];
 }
 
 interface Rival {
@@ -46,21 +62,33 @@ interface Rival {
   readonly logEvidence: number;
 }
 
-function posterior(rivals: readonly Rival[]): readonly Weighed[] {
+function posterior(setup: Setup, rivals: readonly Rival[]): readonly Weighed[] {
   // Against the largest, so that no exponential overflows.
   const most = rivals.reduce((largest, { logEvidence }) => Math.max(largest, logEvidence), 0);
-  const odds = rivals.map((rival) => {
-    const places = rivals.filter(({ suspicion }) => suspicion.kind === rival.suspicion.kind).length;
-    return (PRIOR_ODDS[rival.suspicion.kind] / places) * Math.exp(rival.logEvidence - most);
-  });
+  const odds = rivals.map(
+    ({ suspicion: { kind }, logEvidence }) => (PRIOR_ODDS[kind] / placesOf(setup, kind)) * Math.exp(logEvidence - most),
+  );
   const sum = odds.reduce((a, b) => a + b, Math.exp(-most));
   return rivals
     .map(({ suspicion }, i) => ({ suspicion, probability: (odds[i] ?? 0) / sum }))
     .sort((a, b) => b.probability - a.probability);
 }
 
-/** How much better a leak foresaw the readings than a sound engine: its cylinder may misfire, or fire as well as any. Half of each. */
-function leakAnswer(misfiring: number): number {
-  const most = Math.max(0, misfiring);
-  return most + Math.log((Math.exp(-most) + Math.exp(misfiring - most)) / 2);
+/** At how many places of a bank a kind of fault may sit: also those that nothing speaks for yet. */
+function placesOf({ throats, adjusters }: Setup, kind: Suspicion['kind']): number {
+  switch (kind) {
+    case 'deadScrew':
+      return adjusters.filter((adjuster) => concernOf(adjuster) === 'rest').length;
+    case 'exchangedHoses':
+      return (throats.length * (throats.length - 1)) / 2;
+    case 'restlessStop':
+    case 'airLeak':
+      return throats.length;
+  }
+}
+
+/** A leaky throat's cylinder may fire as well as any, or misfire: each is as likely. */
+function halfOfEach(well: number, badly: number): number {
+  const most = Math.max(well, badly);
+  return most === -Infinity ? most : most + Math.log((Math.exp(well - most) + Math.exp(badly - most)) / 2);
 }

@@ -19,6 +19,8 @@ export interface Job {
   readonly readings: readonly EventOf<'reading'>[];
   /** The air of each throat by a meter on its mouth. */
   readonly airflows: readonly EventOf<'airflow'>[];
+  /** There is no meter at hand to ask for. */
+  readonly noMeter: boolean;
   /** Where the engine is held now, and what was read off idle. */
   readonly stage: EventOf<'stage'>['stage'];
   readonly offIdleReadings: readonly EventOf<'reading'>[];
@@ -72,6 +74,7 @@ function openedJob({ machine, complaint, setup, at }: EventOf<'opened'>): Job {
     dismissed: [],
     readings: [],
     airflows: [],
+    noMeter: false,
     stage: 'idle',
     offIdleReadings: [],
     moves: [],
@@ -149,6 +152,8 @@ function checked(job: Job, { check, seq }: EventOf<'check'>): Job {
       return { ...job, gaugesMatched: true, sinceReading: staleBy(job, 'matched') };
     case 'cautionsRead':
       return { ...job, cautionsRead: true };
+    case 'noMeter':
+      return { ...job, noMeter: true };
     case 'blipped':
       return { ...job, blips: job.blips + 1, touchedAt: seq, sinceReading: staleBy(job, 'move') };
     default:

@@ -28,7 +28,7 @@ export function readingFromSignal(signal: SignalReading, origin: ReadingOrigin):
 }
 
 function readingChannel(channel: ChannelReading): EventOf<'reading'>['channels'] {
-  const { throat, state, depression, uncertainty, againstGroup, pulse } = channel;
+  const { throat, state, depression, uncertainty, againstGroup, pulse, flutter } = channel;
   if (state.kind === 'lost') return [];
   const least = (value: number) => Math.max(LEAST_UNCERTAINTY, Math.min(120, value));
   return [
@@ -38,6 +38,7 @@ function readingChannel(channel: ChannelReading): EventOf<'reading'>['channels']
       uncertaintyKPa: least(uncertainty),
       ...(Number.isFinite(againstGroup) ? { againstGroupKPa: least(againstGroup) } : {}),
       pulseKPa: pulse,
+      ...(Number.isFinite(flutter) ? { flutterKPa: flutter } : {}),
       state: state.kind,
     },
   ];

@@ -133,8 +133,9 @@ describe('job documents', () => {
     const log = [zero(0.1, -0.1), reading({ kPa: [40.1234, 41] })].reduce(append, opened);
     const job = foldJob(log);
     expect(job && readingsCsv(job)).toBe(
-      'at,source,duration_s,barometer_kpa,rpm,rpm_uncertainty,v1_kpa,v1_uncertainty_kpa,v1_state,v2_kpa,v2_uncertainty_kpa,v2_state\r\n' +
-        '2026-01-01T00:00:00.000Z,program,8.00,101.33,1050.0,2.0,40.123,0.050,steady,41.000,0.050,steady\r\n',
+      'at,source,duration_s,barometer_kpa,rpm,rpm_uncertainty,v1_kpa,v1_uncertainty_kpa,v1_flutter_kpa,v1_state,' +
+        'v2_kpa,v2_uncertainty_kpa,v2_flutter_kpa,v2_state\r\n' +
+        '2026-01-01T00:00:00.000Z,program,8.00,101.33,1050.0,2.0,40.123,0.050,,steady,41.000,0.050,,steady\r\n',
     );
   });
 });

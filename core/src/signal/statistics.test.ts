@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../random';
-import { correlatedMean, extremesOf } from './statistics';
+import { correlatedMean, extremesOf, flutterOf } from './statistics';
 
 /** x[t] = rho x[t-1] + e, unit variance. */
 function ar1(n: number, rho: number, seed: number): number[] {
@@ -28,6 +28,14 @@ describe('mean of correlated samples', () => {
     ).length;
     expect(held / 400).toBeGreaterThan(0.9);
     expect(held / 400).toBeLessThan(0.985);
+  });
+
+  it('tells flutter from wander: the spread of noise, whatever slow way it rides on', () => {
+    const noise = ar1(4000, 0, 7);
+    expect(flutterOf(noise)).toBeCloseTo(1, 1);
+    expect(flutterOf(noise.map((value, i) => value + 10 * Math.sin(i / 400)))).toBeCloseTo(flutterOf(noise), 2);
+    expect(flutterOf([5, 7, 5, 7])).toBeCloseTo(Math.SQRT2, 12);
+    expect(flutterOf([5])).toBeNaN();
   });
 
   it('does not claim to know a mean from one value, and knows a constant', () => {

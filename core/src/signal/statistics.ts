@@ -35,6 +35,15 @@ export function quantileOf(values: ArrayLike<number>, share: number): number {
 }
 
 /**
+ * How much one value of a series differs from the next, as a standard deviation: slow wander drops out. NaN for fewer than two values.
+ * Source: von Neumann, Kent, Bellinson and Hart, Ann. Math. Statist. 12 (1941) 153 (from memory).
+ */
+export function flutterOf(values: readonly number[]): number {
+  const steps = values.slice(1).map((value, i) => value - at(values, i));
+  return Math.sqrt(steps.reduce((sum, step) => sum + step * step, 0) / (2 * steps.length));
+}
+
+/**
  * Mean of a series whose neighbours are correlated, with its standard uncertainty s / sqrt(n_eff),
  * 1/n_eff = 1/n (1 + 2 sum (1 - k/n) rho_k). Source: Bayley and Hammersley, J. Roy. Stat. Soc. Suppl. 8 (1946) 184; the standard
  * uncertainty of a mean is JCGM 100:2008, 4.2.3. The sum stops at the first lag whose correlation is not positive, which

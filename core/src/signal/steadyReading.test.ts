@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { createEngine } from '../engine';
+import { createEngine, type Fault } from '../engine';
 import { createTransducer, DEFAULT_TRANSDUCER } from '../instruments';
 import { seededRandom } from '../random';
 import { twinWithTwoStops } from '../setup';
@@ -37,8 +37,8 @@ const pulse = (phase: number) => 30 + 35 * (phase < 0.25 ? Math.sin(2 * Math.PI 
 const spike = (phase: number) => 40 + 20 * Math.exp(-8 * phase) - 20 / 8;
 
 /** Gauges on the practice engine, sampled at 500 Hz. */
-function recorded(seed: number, length: Seconds, before: Seconds) {
-  const engine = createEngine(twinWithTwoStops, { seed });
+function recorded(seed: number, length: Seconds, before: Seconds, faults: readonly Fault[] = []) {
+  const engine = createEngine(twinWithTwoStops, { seed, faults });
   engine.start();
   engine.advance(before);
   const random = seededRandom(seed);
@@ -101,6 +101,18 @@ describe('readings of the practice engine', () => {
       return Math.abs(a.depression - b.depression - difference) > 0.06 + 3 * (a.againstGroup + b.againstGroup);
     });
     expect(misses.filter(Boolean)).toHaveLength(0);
+  });
+
+  it('shows a cylinder that misses one spark in eight as flutter', () => {
+    const flutter = (faults: readonly Fault[]) =>
+      [1, 2, 3].map((seed) =>
+        Math.max(
+          ...steadyReading(recorded(seed, seconds(8), seconds(8), faults).window, 4).channels.map((c) => c.flutter),
+        ),
+      );
+    const [sound, misfiring] = [flutter([]), flutter([{ kind: 'weakSpark', cylinder: '2', missShare: 0.125 }])];
+    expect(Math.max(...sound)).toBeLessThan(0.2);
+    expect(Math.min(...misfiring)).toBeGreaterThan(0.3);
   });
 
   it('tells the speed without a tachometer, to half a per cent', () => {

@@ -4,7 +4,7 @@ import { type ChannelState, judgeChannel } from './channelState';
 import { type Cycles, findCycles, meanCycleTime } from './cycles';
 import { isDrifting, isUneven } from './drift';
 import { evenWindow } from './grid';
-import { correlatedMean, meanOf } from './statistics';
+import { correlatedMean, flutterOf, meanOf } from './statistics';
 import { between, durationOf, type SampleWindow, since } from './window';
 
 export interface ChannelReading {
@@ -21,6 +21,8 @@ export interface ChannelReading {
   readonly againstGroup: KiloPascals;
   /** Peak to peak within a cycle; 0 when no pulses are seen. */
   readonly pulse: KiloPascals;
+  /** How much the mean of one cycle differs from that of the next (one standard deviation): of misfires, a leaking valve. NaN without cycles. */
+  readonly flutter: KiloPascals;
 }
 
 export interface SpeedReading {
@@ -131,6 +133,7 @@ function readChannel({ window, cycles, index, sigmas }: ChannelStretch): JudgedC
       uncertainty: kiloPascals(uncertainty),
       againstGroup: kiloPascals(againstGroup(cycles, index)),
       pulse: kiloPascals(pulse),
+      flutter: kiloPascals(flutterOf(cycles?.means[index] ?? [])),
     },
     drifts,
   };

@@ -20,6 +20,8 @@ export interface TrialOptions {
   readonly seed: number;
   /** How far off the engine is found, and what is wrong with it. */
   readonly engine?: Pick<EngineOptions, 'found' | 'faults'>;
+  /** The hand has no meter to hold on the mouths. */
+  readonly noMeter?: boolean;
   /** Ends when the first suspicion is raised. */
   readonly stopAtSuspicion?: boolean;
   readonly machine: string;
@@ -114,7 +116,11 @@ export function runTrial(options: TrialOptions): TrialResult {
         log({ kind: 'finished', outcome: 'leftAsIs', probability: advice.grounds.probability });
         return result('undecided');
       case 'read':
-        if (advice.purpose === 'afterBlip') {
+        if (advice.purpose === 'meterMouths' && options.noMeter === true) {
+          log({ kind: 'check', check: { what: 'noMeter' } });
+        } else if (advice.purpose === 'meterMouths') {
+          log(bench.meter());
+        } else if (advice.purpose === 'afterBlip') {
           blip();
           log({ kind: 'check', check: { what: 'blipped' } });
         } else if (advice.purpose === 'matchGauges') {

@@ -19,6 +19,7 @@ function bench(log: readonly JobEvent[], { practising = false, allGauged = false
     coupled: vi.fn(),
     takeMatch: vi.fn(),
     blipped: vi.fn(),
+    noMeter: vi.fn(),
     reach: vi.fn(),
     verdict: vi.fn(),
     stage: vi.fn(),
@@ -59,6 +60,16 @@ describe('the keys of the bench', () => {
       const { keys } = bench(log);
       expect(new Set(keys.map(({ key }) => key)).size).toBe(keys.length);
     }
+  });
+
+  it('answer that there is no meter where one is asked for', () => {
+    const leaky = append(zeroed, reading({ kPa: [48, 26] }));
+    const asked = bench(leaky);
+    asked.press(' ');
+    expect(asked.doors.open).toHaveBeenCalledWith('meter');
+    asked.press('n');
+    expect(asked.actions.noMeter).toHaveBeenCalledOnce();
+    expect(bench(append(leaky, { kind: 'check', check: { what: 'noMeter' } })).press('n')).toBe(false);
   });
 
   it('do what the advice asks for with the big one', () => {

@@ -40,6 +40,9 @@ export function benchKeys(
     ...(advice.kind === 'suspect'
       ? [{ key: 'n', cap: 'N', label: 'nothing', run: () => actions.verdict(advice.suspicion, 'dismissed') }]
       : []),
+    ...(advice.kind === 'read' && advice.purpose === 'meterMouths'
+      ? [{ key: 'n', cap: 'N', label: 'no meter', run: actions.noMeter }]
+      : []),
     { key: 'w', cap: 'W', label: 'why', run: () => doors.open('why') },
     undo,
     ...(decidingQuantity(job.setup) === 'airflow'

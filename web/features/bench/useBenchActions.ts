@@ -28,6 +28,7 @@ export interface BenchActions {
   coupled(coupling: string, state: 'clamped' | 'loosened'): void;
   takeMatch(): void;
   blipped(): void;
+  noMeter(): void;
   reach(adjusters: readonly string[], state: 'outOfReach' | 'withinReach'): void;
   verdict(suspicion: Suspicion, verdict: 'dismissed' | 'mended'): void;
   stage(stage: 'idle' | 'offIdle'): void;
@@ -69,6 +70,7 @@ export function useBenchActions(log: JobLog, view: BenchView, signal: Signal): B
     blipped: () => {
       if (propose({ kind: 'check', check: { what: 'blipped' } })) signal.mark();
     },
+    noMeter: () => void propose({ kind: 'check', check: { what: 'noMeter' } }),
     reach: (adjusters, state) => {
       for (const adjuster of adjusters) propose({ kind: 'reach', adjuster, state });
     },

@@ -1,13 +1,18 @@
 import type { Job } from '../../job';
 
 /**
- * A job's readings as CSV by RFC 4180 (CRLF): one row a reading; for each throat depression as shown, its uncertainty and state.
+ * A job's readings as CSV by RFC 4180 (CRLF): one row a reading; for each throat depression as shown, its uncertainty, flutter and state.
  * Empty cells where a throat was not read.
  */
 export function readingsCsv(job: Job): string {
   const throats = job.setup.throats.map(({ id }) => id);
   const head = ['at', 'source', 'duration_s', 'barometer_kpa', 'rpm', 'rpm_uncertainty'];
-  const columns = throats.flatMap((id) => [`v${id}_kpa`, `v${id}_uncertainty_kpa`, `v${id}_state`]);
+  const columns = throats.flatMap((id) => [
+    `v${id}_kpa`,
+    `v${id}_uncertainty_kpa`,
+    `v${id}_flutter_kpa`,
+    `v${id}_state`,
+  ]);
   const rows = job.readings.map((reading) => [
     reading.at,
     reading.source,
@@ -17,8 +22,9 @@ export function readingsCsv(job: Job): string {
     reading.speed === undefined ? '' : number(reading.speed.uncertaintyRpm, 1),
     ...throats.flatMap((id) => {
       const channel = reading.channels.find(({ throat }) => throat === id);
-      if (channel === undefined) return ['', '', ''];
-      return [number(channel.depressionKPa, 3), number(channel.uncertaintyKPa, 3), channel.state];
+      if (channel === undefined) return ['', '', '', ''];
+      const flutter = channel.flutterKPa === undefined ? '' : number(channel.flutterKPa, 3);
+      return [number(channel.depressionKPa, 3), number(channel.uncertaintyKPa, 3), flutter, channel.state];
     }),
   ]);
   return [[...head, ...columns], ...rows].map((row) => `${row.map(cell).join(',')}\r\n`).join('');

@@ -45,7 +45,14 @@ const CautionsRead = Type.Object({ what: Type.Literal('cautionsRead') }, closed)
 /** The throttle was opened for a moment and let fall shut, nothing turned: a stop that does not repeat shows in the next reading. */
 const Blipped = Type.Object({ what: Type.Literal('blipped') }, closed);
 
+/** A meter was asked for and there is none at hand: it is not asked for again. */
+const NoMeter = Type.Object({ what: Type.Literal('noMeter') }, closed);
+
 export const CheckSchema = Type.Object(
-  { ...envelope, kind: Type.Literal('check'), check: Type.Union([GaugesZeroed, GaugesMatched, CautionsRead, Blipped]) },
+  {
+    ...envelope,
+    kind: Type.Literal('check'),
+    check: Type.Union([GaugesZeroed, GaugesMatched, CautionsRead, Blipped, NoMeter]),
+  },
   closed,
 );

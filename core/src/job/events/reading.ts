@@ -13,6 +13,8 @@ export const ReadingChannelSchema = Type.Object(
     uncertaintyKPa: Uncertainty,
     /** Standard uncertainty of the distance from the mean of all channels, where they were read together. */
     againstGroupKPa: Type.Optional(Uncertainty),
+    /** How much one cycle's mean differs from the next's, one standard deviation. */
+    flutterKPa: Type.Optional(Type.Number({ minimum: 0, maximum: 120 })),
     pulseKPa: Type.Optional(Type.Number({ minimum: 0, maximum: 250 })),
     state: Type.Union([
       Type.Literal('steady'),

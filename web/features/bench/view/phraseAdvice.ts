@@ -6,6 +6,7 @@ import { QUANTITY_UNIT, toleranceText } from '@/words/quantityWords';
 import { suspicionWords } from '@/words/suspicionWords';
 import { turnText } from '@/words/turns';
 import type { LiveView } from '@/workers/signalProtocol';
+import { mostFlutter } from './channelWords';
 
 /** An advice in words: the say line (who, what), what to expect, and the reasons behind the *why* key. */
 export interface Phrase {
@@ -16,7 +17,7 @@ export interface Phrase {
 }
 
 export function phraseAdvice(job: Job, advice: Advice, live: LiveView | undefined): Phrase {
-  return { ...sayLine(job, advice, live), why: reasons(job, advice) };
+  return { ...sayLine(job, advice, live), why: [...reasons(job, advice), ...flutterLine(live)] };
 }
 
 type SayLine = Omit<Phrase, 'why'>;
@@ -27,6 +28,7 @@ function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine 
   switch (advice.kind) {
     case 'read':
       if (advice.purpose === 'afterBlip') return BLIP_LINE;
+      if (advice.purpose === 'meterMouths') return MOUTHS_LINE;
       return carriedLine(job) ?? readLine(advice, live);
     case 'settle':
       return carriedLine(job, 'move') ?? settleLine(advice.after, live);
@@ -121,6 +123,15 @@ const METER_LINE: SayLine = {
   expect: [
     'Warm, at idle, filters off. The meter costs the engine a little air: hold it alike on each, and read quickly.',
     'It may spit back: face, hair and loose clothing away from the mouths, no flame near.',
+  ],
+};
+
+const MOUTHS_LINE: SayLine = {
+  subject: 'Meter each mouth',
+  order: 'is one short of air?',
+  expect: [
+    'A leak behind a throttle looks like a stop that stands open: only the air at the mouths tells them apart.',
+    ...METER_LINE.expect,
   ],
 };
 
@@ -276,6 +287,12 @@ function reasons(job: Job, advice: Advice): string[] {
     `After the turn every target holds with a chance of ${percent(advice.probabilityAfter)}.`,
     'It would be wrong if the needles land clearly beside their ghosts: then the screw does something else than thought.',
   ];
+}
+
+function flutterLine(live: LiveView | undefined): string[] {
+  const flutter = live === undefined ? undefined : mostFlutter(live.reading);
+  if (flutter === undefined) return [];
+  return [`The gauges flutter by ${withUnit(flutter, 2, 'kPa')} from one cycle to the next, at most.`];
 }
 
 function spreadText({ grounds }: Advice): string {

@@ -48,12 +48,15 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
     case 'settle':
     case 'read':
       if (advice.kind === 'read' && advice.purpose === 'afterBlip') return { do: 'blipped', label: 'blipped it' };
+      if (advice.kind === 'read' && advice.purpose === 'meterMouths') return USE_METER;
       return carriedAction(job, advice) ?? readingAction(advice, live);
   }
 }
 
+const USE_METER: PrimaryAction = { do: 'meter', label: 'use the meter' };
+
 function carriedAction(job: Job, advice: Advice): PrimaryAction | undefined {
-  if (decidingQuantity(job.setup) === 'airflow') return { do: 'meter', label: 'use the meter' };
+  if (decidingQuantity(job.setup) === 'airflow') return USE_METER;
   return job.oneGauge && advice.kind !== 'undecided' ? { do: 'round', label: 'go round' } : undefined;
 }
 

@@ -76,6 +76,7 @@ describe('the round of one gauge', () => {
       uncertainty: 0.05 as never,
       againstGroup: 0.05 as never,
       pulse: 20 as never,
+      flutter: 0.1 as never,
     } as const;
     const shows = (from: number, latestS: number, phase: 'steady' | 'settling' = 'steady') => {
       const signal = { phase, from: from as never, duration: 5 as never, channels: [channel], speed: undefined };

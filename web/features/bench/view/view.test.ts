@@ -8,7 +8,7 @@ import { FAN, tagAngles } from '../fan/fanGeometry';
 import { adviceView } from './adviceView';
 import { bankParts } from './bankStrip';
 import { benchView } from './benchView';
-import { canCompare, signalTroubles } from './channelWords';
+import { canCompare, mostFlutter, signalTroubles } from './channelWords';
 import { type DialFields, dialReading, dialZero } from './dialReading';
 import { marksFor, scaleFor } from './scale';
 import { throatWords } from './throatWords';
@@ -24,6 +24,7 @@ function signal(
     uncertainty: 0.1 as never,
     againstGroup: 0.03 as never,
     pulse: 40 as never,
+    flutter: 0.1 as never,
   }));
   return { phase, from: seconds(0), duration: seconds(5), channels, speed: undefined };
 }
@@ -183,6 +184,38 @@ describe('words about channels', () => {
     [{ kind: 'implausible', because: 'flatWhileOthersPulse' }, /hose/],
   ] as const)('name trouble %j', (state, words) => {
     expect(signalTroubles(twinWithTwoStops, signal('steady', [{ kind: 'steady' }, state]))[0]).toMatch(words);
+  });
+});
+
+describe('flutter', () => {
+  const fluttering = (kPa: number, phase: SignalReading['phase'] = 'steady'): SignalReading => {
+    const { channels, ...rest } = signal(phase);
+    return {
+      ...rest,
+      channels: channels.map((channel, i) => ({ ...channel, flutter: (i === 1 ? kPa : 0.1) as never })),
+    };
+  };
+  const twoStroke = { ...twinWithTwoStops, engine: { ...twinWithTwoStops.engine, strokes: 2 as const } };
+
+  it('of misfires is named, once the engine is steady', () => {
+    expect(signalTroubles(twinWithTwoStops, fluttering(0.62))).toEqual([
+      expect.stringMatching(/flutter by 0\.6.kPa.*misfires/),
+    ]);
+    expect(signalTroubles(twinWithTwoStops, fluttering(0.62, 'settling'))).toEqual([]);
+    expect(signalTroubles(twinWithTwoStops, fluttering(0.15))).toEqual([]);
+  });
+
+  it('of a two-stroke is its own, and without cycles there is none', () => {
+    expect(signalTroubles(twoStroke, fluttering(0.62))).toEqual([]);
+    expect(mostFlutter(fluttering(Number.NaN))).toBe(0.1);
+    expect(mostFlutter({ ...signal('steady'), channels: [] })).toBeUndefined();
+    expect(signalTroubles(twinWithTwoStops, fluttering(Number.NaN))).toEqual([]);
+  });
+
+  it('stands among the reasons behind an advice', () => {
+    const at = { ...live('steady'), reading: fluttering(0.31) };
+    const { phrase } = benchView(adviceView(zeroed, 'steady'), at);
+    expect(phrase.why.at(-1)).toMatch(/0\.31.kPa from one cycle to the next/);
   });
 });
 

@@ -164,6 +164,7 @@ function checkedText(check: EventOf<'check'>['check']): string {
       return check.channels.map(({ throat, shownKPa }) => `${throat}: ${numeral(shownKPa, 2)} kPa`).join(', ');
     case 'cautionsRead':
     case 'blipped':
+    case 'noMeter':
       return '';
   }
 }
