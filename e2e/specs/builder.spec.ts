@@ -26,11 +26,17 @@ test('a bank is drawn, checked at every step, saved, and met again on the bench'
   await page.getByRole('button', { name: /^Turned in 1:/ }).click();
   await page.getByRole('button', { name: 'Turned in 4: 4 stays' }).click();
   await expect(sentences).toContainText('Turned in: opens throat 4 against throats 1, 2 and 3.');
+  await page.getByRole('button', { name: 'Add a pipe' }).click();
+  const pipes = page.getByRole('region', { name: 'Balance pipes' });
+  // A third end takes the place of the first: from 1 and 2 to 2 and 4.
+  await pipes.getByRole('button', { name: 'Joins 4: 4' }).click();
+  await expect(pipes.getByRole('button', { pressed: true })).toHaveText(['2', '4']);
   await page.getByLabel('Name of the bank').fill('Rack of three and one');
   await page.getByRole('button', { name: 'Save bank' }).click();
   await expect(page.getByRole('button', { name: 'Saved' })).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Name of the bank')).toHaveValue('Rack of three and one');
+  await expect(pipes.getByRole('button', { pressed: true })).toHaveText(['2', '4']);
 
   await page.goto('/');
   await row.getByRole('button', { name: 'Open a job' }).click();

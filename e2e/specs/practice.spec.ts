@@ -249,7 +249,7 @@ test('a leak is told from a stop that stands open by the air at the mouths', asy
     for (let step = 0; step < 16 && (await nextAction(page)).label !== 'use the meter'; step += 1)
       await followOnce(page);
     const say = page.getByTestId('say');
-    await expect(say).toContainText('is one short of air?');
+    await expect(say).toContainText('to find a leak');
     await expect(page.getByText('It may spit back')).toBeVisible();
     await expectAccessible(page);
     // Without a meter the work goes on with what the gauges tell.

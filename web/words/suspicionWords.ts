@@ -43,7 +43,7 @@ export function suspicionWords(setup: Setup, suspicion: Suspicion): SuspicionWor
         name: `Air leak at throat ${suspicion.throat}`,
         test: 'search for it',
         signs:
-          'It breathes more than its mouth or any screw explains. Flange, boot, plug, hose: does smoke or unlit propane there change the speed? If not: a tight valve or low compression looks alike.',
+          'It breathes more than its mouth or any screw explains. Flange, boot, plug, hose: does smoke or unlit propane there change the speed? A tight valve looks alike.',
         caution: 'Fire hazard: no flammable spray on a hot engine, extinguisher at hand, local rules decide.',
       };
     default:

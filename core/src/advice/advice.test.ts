@@ -121,7 +121,7 @@ describe('what comes next', () => {
   });
 
   it('does not ask for a blip for ever when it is answered with readings', () => {
-    const balanced = Array.from({ length: 4 }, () => reading({ kPa: [40, 40.05] })).reduce(append, zeroed);
+    const balanced = Array.from({ length: 5 }, () => reading({ kPa: [40, 40.05] })).reduce(append, zeroed);
     expect(advise(balanced).kind).toBe('couple');
   });
 

@@ -8,7 +8,7 @@ import { type Chances, chances } from './chance';
 import { adviseWhenNear } from './nearTheEnd';
 import { holdRpm, offIdleFinding } from './offIdle';
 import { type MovePlan, type PlannedMove, planMoves, WORTH_TURNING } from './planMoves';
-import { adviseSuspicion, BLIP_AND_READ, likelyCause, meterForLeak, needsProofOfRest } from './suspicion';
+import { adviseSuspicion, BLIP_AND_READ, likelyCause, mayStray, meterForLeak, needsProofOfRest } from './suspicion';
 import { type BareAdvice, DONE_PROBABILITY, gaugesKnown, isToAndFro, READ_FOR } from './taking';
 import { turnAdvice } from './turnAdvice';
 
@@ -55,6 +55,7 @@ export function adviseNextMove(job: Job, belief: Belief, options: AdviceOptions)
 /** Where screws do not help, what else may tell or be the cause. */
 function whenStuck(job: Job, advice: BareAdvice, suspicions: readonly Weighed[] = []): BareAdvice {
   if (advice.kind !== 'undecided' || advice.limit === 'readings') return advice;
+  if (needsProofOfRest(job, suspicions) || mayStray(job, suspicions)) return BLIP_AND_READ;
   return meterForLeak(job, suspicions, 'whenStuck') ?? likelyCause(suspicions) ?? advice;
 }
 

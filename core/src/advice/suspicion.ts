@@ -17,14 +17,15 @@ const MOST_BLIPS = 3;
 /** Before the work is called done a smaller doubt is worth one, and so is a bank whose throttles came to rest less often than this. Ours. */
 const WORTH_A_LAST_BLIP = 0.04;
 const RESTS_TO_SEE = 2;
+const WORTH_A_BLIP_WHEN_STUCK = 0.01;
 
 /** A fault that is named, or the blip that would tell which it is; undefined while nothing is likely enough. */
 export function adviseSuspicion(job: Job, suspicions: readonly Weighed[] = []): BareAdvice | undefined {
   const [first] = suspicions;
   if (first === undefined) return undefined;
   if (sumOf(suspicions) < SUSPECT_PROBABILITY) return undefined;
-  const strays = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === 'restlessStop'));
-  if (first.probability < SURE_OF_PLACE && strays >= WORTH_A_BLIP && canBlip(job)) return BLIP_AND_READ;
+  if (first.probability < SURE_OF_PLACE && strayChance(suspicions) >= WORTH_A_BLIP && canBlip(job))
+    return BLIP_AND_READ;
   // Between two places nobody may be able to tell: then the kind of fault is named, at its likeliest place.
   const probability = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === first.suspicion.kind));
   if (probability < LIKELIEST) return undefined;
@@ -70,7 +71,7 @@ export const BLIP_AND_READ = { kind: 'read', purpose: 'afterBlip', duration: REA
 
 /** A program that cannot blip answers with readings: it must not be asked for ever. */
 function canBlip(job: Job): boolean {
-  return job.blips < MOST_BLIPS && readingsSinceTouch(job) < READ_OUT;
+  return job.blips < MOST_BLIPS && readingsSinceTouch(job) <= READ_OUT;
 }
 
 function sumOf(some: readonly Weighed[]): number {
@@ -79,7 +80,15 @@ function sumOf(some: readonly Weighed[]): number {
 
 /** Whether throttles have shown too seldom yet that they come to rest where they were, or one may stray. */
 export function needsProofOfRest(job: Job, suspicions: readonly Weighed[] = []): boolean {
-  const strays = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === 'restlessStop'));
   const seldomSeen = job.moves.length + job.blips < RESTS_TO_SEE;
-  return (seldomSeen || strays >= WORTH_A_LAST_BLIP) && job.blips === 0 && canBlip(job);
+  return (seldomSeen || strayChance(suspicions) >= WORTH_A_LAST_BLIP) && job.blips === 0 && canBlip(job);
+}
+
+/** Where no screw helps, a smaller doubt is worth another blip. */
+export function mayStray(job: Job, suspicions: readonly Weighed[] = []): boolean {
+  return strayChance(suspicions) >= WORTH_A_BLIP_WHEN_STUCK && canBlip(job);
+}
+
+function strayChance(suspicions: readonly Weighed[]): number {
+  return sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === 'restlessStop'));
 }

@@ -1,7 +1,7 @@
 import { type Belief, foldEvent, layoutOf, priorBelief, type Supposition } from '../belief';
 import { effectiveEvents, type JobEvent, type Suspicion } from '../job';
 import { at } from '../sequence';
-import { concernOf, type Setup, sharesPlenum } from '../setup';
+import { concernOf, type Setup, sharedShafts, sharesPlenum } from '../setup';
 
 /** The same log folded on the supposition that the engine is sound, and on that of each single fault. */
 export interface Rivals {
@@ -126,17 +126,18 @@ function answerRivals({ sound, startled }: Rivals, events: readonly JobEvent[]):
   const ids = throats.map(({ id }) => id);
   const metered = !sharesPlenum(setup) && events.some(({ kind }) => kind === 'airflow');
   const touched = startled && turned.size > 0;
-  const blipped =
-    touched || (startled && events.some((event) => event.kind === 'check' && event.check.what === 'blipped'));
+  const blipped = events.some((event) => event.kind === 'check' && event.check.what === 'blipped');
+  // Where the bank as found speaks of hoses and stops too, turns and blips must be able to answer.
+  const onShafts = sharedShafts(setup).length > 0 && (blipped || turned.size > 0);
+  const rested = touched || (blipped && startled) || onShafts;
   return [
     ...adjusters
       .filter(({ id }, j) => turned.has(id) && seemsWeak(sound, j))
       .map(({ id }): Supposition => ({ kind: 'deadScrew', adjuster: id })),
-    // Where shafts carry throats in pairs the bank as found speaks of hoses too, and a turn must be able to answer.
-    ...(touched || metered || (turned.size > 0 && sharesShafts(setup)) ? pairsOf(ids) : []).map(
+    ...(touched || metered || (turned.size > 0 && sharesStops(setup)) ? pairsOf(ids) : []).map(
       (pair): Supposition => ({ kind: 'exchangedHoses', throats: [...pair] }),
     ),
-    ...(blipped ? ids : []).map((throat): Supposition => ({ kind: 'restlessStop', throat })),
+    ...(rested ? ids : []).map((throat): Supposition => ({ kind: 'restlessStop', throat })),
     ...(touched || metered ? ids : []).map((throat): Supposition => ({ kind: 'misfiringLeak', throat })),
     ...(metered ? ids : []).map((throat): Supposition => ({ kind: 'airLeak', throat })),
   ];
@@ -156,14 +157,17 @@ export function foundRivals(setup: Setup): readonly Suspicion[] {
   const ids = setup.throats.map(({ id }) => id);
   return [
     ...ids.map((throat): Suspicion => ({ kind: 'airLeak', throat })),
-    ...(sharesShafts(setup) ? pairsOf(ids) : []).map(
+    ...(sharesStops(setup) ? pairsOf(ids) : []).map(
       (pair): Suspicion => ({ kind: 'exchangedHoses', throats: [...pair] }),
     ),
+    ...sharedShafts(setup)
+      .flat()
+      .map((throat): Suspicion => ({ kind: 'restlessStop', throat })),
   ];
 }
 
 /** Some throats rest on one stop together, but not all. */
-function sharesShafts({ throats, adjusters }: Setup): boolean {
+function sharesStops({ throats, adjusters }: Setup): boolean {
   return adjusters.some(
     (adjuster) => concernOf(adjuster) === 'rest' && adjuster.acts.length > 1 && adjuster.acts.length < throats.length,
   );

@@ -2,7 +2,7 @@ import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { type Belief, layoutOf, symmetric } from '../belief';
 import type { Suspicion } from '../job';
 import { assertNever, at } from '../sequence';
-import { actionOn, concernOf } from '../setup';
+import { actionOn, concernOf, sharedShafts } from '../setup';
 
 /**
  * How screws stand in a bank that is found: this many turns off (one standard deviation), with these odds. Ours: a season moves a
@@ -18,9 +18,12 @@ const PLATES = 0.03;
 /** Air that a leak lets in behind one throttle, as log airflow of its throat. Ours: below the least it hides among the screws. */
 const LEAKS = [0.2, 0.35, 0.5, 0.65];
 
+/** How far from its sisters a throttle may have come to rest, log airflow. Ours: half a degree at the most. */
+const STRAYS = [-0.35, -0.2, -0.1, 0.1, 0.2, 0.35];
 /**
  * The logarithm of how much more probable the bank as found is with a suspicion than with screws astray alone: one throat that breathes
- * much more than screws explain, its sisters in order, speaks for a leak; two throats of one shaft apart for exchanged hoses.
+ * much more than screws explain, its sisters in order, speaks for a leak; two throats of one shaft apart for exchanged hoses, or for one
+ * that came to rest elsewhere.
  */
 export function foundEvidence(belief: Belief): (suspicion: Suspicion) => number {
   const layout = layoutOf(belief.setup);
@@ -30,20 +33,26 @@ export function foundEvidence(belief: Belief): (suspicion: Suspicion) => number 
     models.reduce((sum, { weight, density }) => sum + weight * density(trims), Number.MIN_VALUE);
   const place = (throat: string) => belief.setup.throats.findIndex(({ id }) => id === throat);
   const sound = Math.log(probability(found));
+  const onShafts = sharedShafts(belief.setup).flat();
+  /** One throat as it would stand without what it has more than its sisters, averaged over how much that may be. */
+  const without = (throat: string, excesses: readonly number[]) => {
+    const apart = place(throat);
+    const mended = (excess: number) => found.map((trim, k) => (k === apart ? trim - excess : trim));
+    return Math.log(excesses.reduce((sum, excess) => sum + probability(mended(excess)) / excesses.length, 0)) - sound;
+  };
   return (suspicion) => {
     switch (suspicion.kind) {
-      case 'airLeak': {
-        const leaky = place(suspicion.throat);
-        const without = (leak: number) => found.map((trim, k) => (k === leaky ? trim - leak : trim));
-        return Math.log(LEAKS.reduce((sum, leak) => sum + probability(without(leak)) / LEAKS.length, 0)) - sound;
-      }
+      case 'airLeak':
+        return without(suspicion.throat, LEAKS);
+      case 'restlessStop':
+        // A throttle with a stop of its own stands where it was set; only its sisters on the shaft tell that it strayed.
+        return onShafts.includes(suspicion.throat) ? without(suspicion.throat, STRAYS) : 0;
       case 'exchangedHoses': {
         const [a = 0, b = 0] = suspicion.throats.map(place);
         const other = found.map((_, k) => at(found, k === a ? b : k === b ? a : k));
         return Math.log(probability(other)) - sound;
       }
       case 'deadScrew':
-      case 'restlessStop':
         return 0;
       default:
         return assertNever(suspicion);

@@ -160,6 +160,30 @@ describe('suspicions', () => {
     expect(evidence({ kind: 'exchangedHoses', throats: ['1', '2'] })).toBeCloseTo(0, 9);
   });
 
+  describe('a throat that stands apart from its sister on the shaft', () => {
+    const six = ARCHETYPES.sideDraughtSix;
+    const apart = append(begun(six), shows(six, [49.5, 49, 50.7, 49.5, 46.1, 33]));
+    it('is worth a blip: a leak, or a plate that came to rest elsewhere', () => {
+      const kinds = weigh(apart)
+        .slice(0, 2)
+        .map(({ suspicion }) => suspicion.kind);
+      expect(kinds.sort()).toEqual(['airLeak', 'restlessStop']);
+      expect(advise(apart)).toMatchObject({ kind: 'read', purpose: 'afterBlip' });
+    });
+    it('has a leak if the blip moves nothing', () => {
+      const still = [blip, shows(six, [49.4, 48.9, 50.6, 49.4, 46, 33])].reduce(append, apart);
+      expect(advise(still)).toMatchObject({ kind: 'suspect', suspicion: { kind: 'airLeak', throat: '6' } });
+    });
+    it('has a stop that strays if the blip moves it', () => {
+      const moved = [blip, shows(six, [49.8, 49.3, 51, 49.8, 46.4, 37], 845)].reduce(append, apart);
+      expect(advise(moved)).toMatchObject({ kind: 'suspect', suspicion: { kind: 'restlessStop', throat: '6' } });
+    });
+    it('says nothing of stops where each throat has its own', () => {
+      const found = foundEvidence(foldBelief(rack, append(begun(rack), shows(rack, [48, 34, 48.4, 47.6]))));
+      expect(found({ kind: 'restlessStop', throat: '2' })).toBe(0);
+    });
+  });
+
   it('are not raised again once they were dismissed, and start afresh once they were mended', () => {
     const log = [first, move('B', 0.5), shows(rack, [47, 50.4, 47.4, 44.3])].reduce(append, begun(rack));
     const suspicion = { kind: 'deadScrew', adjuster: 'B' } as const;

@@ -1,4 +1,4 @@
-import type { Adjuster, AdjusterKind, Coupling, Cylinder, Setup, Throat } from './schema';
+import type { Adjuster, AdjusterKind, Coupling, Cylinder, Pipe, Setup, Throat } from './schema';
 
 /** What a turn in does to one throat, as a builder offers it. */
 export type TurnedIn = Adjuster['acts'][number]['turnedIn'];
@@ -129,4 +129,26 @@ export function addCoupling(setup: Setup): Setup {
 
 export function removeCoupling(setup: Setup, id: string): Setup {
   return { ...setup, couplings: setup.couplings.filter((coupling) => coupling.id !== id) };
+}
+
+/** A pipe between the first two neighbours that none joins yet. Its bore is ours: a finger's width of hose. */
+export function addPipe(setup: Setup): Setup {
+  const pipes = setup.pipes ?? [];
+  const ids = setup.throats.map((throat) => throat.id);
+  const neighbours = ids.slice(1).map((id, i) => [ids[i] ?? id, id]);
+  const joins = neighbours.find((pair) => !pipes.some((pipe) => pair.every((id) => pipe.joins.includes(id))));
+  const pipe = { id: `P${freeId(pipes.map(({ id }) => ({ id: id.slice(1) })))}`, label: 'Balance pipe', boreMm: 6 };
+  return { ...setup, pipes: [...pipes, { ...pipe, joins: joins ?? ids.slice(0, 2) }] };
+}
+
+/** Changes a pipe; a third end takes the place of the first. */
+export function changePipe(setup: Setup, id: string, change: Partial<Pipe>): Setup {
+  const ends = change.joins === undefined ? {} : { joins: change.joins.slice(-2) };
+  return { ...setup, pipes: changed(setup.pipes ?? [], id, { ...change, ...ends }) };
+}
+
+/** Takes a pipe out; a bank whose last one it was has none. */
+export function removePipe({ pipes = [], ...setup }: Setup, id: string): Setup {
+  const left = pipes.filter((pipe) => pipe.id !== id);
+  return left.length === 0 ? setup : { ...setup, pipes: left };
 }

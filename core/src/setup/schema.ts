@@ -159,5 +159,6 @@ export type Throat = Static<typeof ThroatSchema>;
 export type Adjuster = Static<typeof AdjusterSchema>;
 export type AdjusterKind = Adjuster['kind'];
 export type Coupling = Static<typeof CouplingSchema>;
+export type Pipe = Static<typeof PipeSchema>;
 export type Targets = Static<typeof TargetsSchema>;
 export type Setup = Static<typeof SetupSchema>;

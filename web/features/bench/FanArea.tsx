@@ -8,7 +8,7 @@ import { SpeedReadout } from './SpeedReadout';
 import type { Signal } from './signal/useSignal';
 import { useScale } from './useScale';
 import type { BenchView } from './view/benchView';
-import { signalTroubles } from './view/channelWords';
+import { flutterOf, signalTroubles } from './view/channelWords';
 
 /** The fan with what belongs to it: its scale, the trail of readings, the engine's speed, and what is wrong with the signal. */
 export function FanArea({ view, signal }: { readonly view: BenchView; readonly signal: Signal }) {
@@ -36,7 +36,11 @@ export function FanArea({ view, signal }: { readonly view: BenchView; readonly s
       </PanelBoundary>
       <div className="inset-x-6 bottom-3 flex items-end justify-between gap-4 px-6 lg:absolute lg:px-0">
         <Trail fans={view.trail} tolerance={tolerance} />
-        <SpeedReadout rpm={view.speedRpm} targets={targets} />
+        <SpeedReadout
+          rpm={view.speedRpm}
+          targets={targets}
+          flutter={signal.live === undefined ? undefined : flutterOf(setup, signal.live.now)}
+        />
       </div>
       <div className="absolute inset-x-6 top-12 mx-auto max-w-2xl space-y-2">
         {signal.problem === undefined ? null : <Notice onDismiss={signal.dismissProblem}>{signal.problem}</Notice>}

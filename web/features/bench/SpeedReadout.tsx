@@ -1,8 +1,15 @@
 import type { Targets } from '@amber-needle/core/setup';
 import { numeral } from '@/words/numbers';
+import { type Flutter, flutterText } from './view/channelWords';
 
-/** Engine speed at arm's length, with the band it should idle in. */
-export function SpeedReadout({ rpm, targets }: { readonly rpm: number | undefined; readonly targets: Targets }) {
+interface SpeedReadoutProps {
+  readonly rpm: number | undefined;
+  readonly targets: Targets;
+  readonly flutter: Flutter | undefined;
+}
+
+/** Engine speed at arm's length, with the band it should idle in, and how evenly it fires. */
+export function SpeedReadout({ rpm, targets, flutter }: SpeedReadoutProps) {
   const { idleRpm, idleBandRpm } = targets;
   const place = rpm === undefined ? '' : bandWord(rpm, idleRpm, idleBandRpm);
   return (
@@ -14,6 +21,9 @@ export function SpeedReadout({ rpm, targets }: { readonly rpm: number | undefine
       <p className="mt-2 whitespace-nowrap text-soft xl:text-lg">
         {place === '' ? '' : `${place}, `}idle {numeral(idleRpm, 0)} ± {numeral(idleBandRpm, 0)}
       </p>
+      {flutter === undefined ? null : (
+        <p className={flutter.misfires ? 'mt-1 text-ink xl:text-lg' : 'mt-1 text-soft'}>{flutterText(flutter)}</p>
+      )}
     </section>
   );
 }

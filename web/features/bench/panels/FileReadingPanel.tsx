@@ -8,7 +8,7 @@ import { Notice } from '@/components/Notice';
 import { measured, withUnit } from '@/words/numbers';
 import type { FileReading } from '@/workers/signalProtocol';
 import type { FileState } from '../signal/useSignal';
-import { canCompare, signalTroubles } from '../view/channelWords';
+import { canCompare, flutterOf, flutterText, signalTroubles } from '../view/channelWords';
 
 interface FileReadingPanelProps {
   readonly setup: Setup;
@@ -62,6 +62,7 @@ function Result({
 }) {
   const { reading, problems } = file;
   const troubles = signalTroubles(setup, reading);
+  const flutter = flutterOf(setup, reading);
   const usable = reading.phase === 'steady' && canCompare(setup, reading);
   return (
     <div className="space-y-4">
@@ -87,7 +88,8 @@ function Result({
         {reading.speed === undefined
           ? 'No engine speed in it. '
           : `${measured(reading.speed.speed, Math.max(1, reading.speed.uncertainty), 'rpm')}. `}
-        Over {withUnit(reading.duration, 1, 's')}.
+        Over {withUnit(reading.duration, 1, 's')}
+        {flutter === undefined ? '.' : `, ${flutterText(flutter)}.`}
       </p>
       {reading.phase === 'settling' ? (
         <Notice>

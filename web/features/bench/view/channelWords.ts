@@ -35,25 +35,28 @@ function implausible(throat: string, because: Extract<ChannelState, { kind: 'imp
 /** A four-stroke whose cycles differ by more than this, kPa, misfires. Ours: sound idles on the practice engine show 0.05 to 0.2, one miss in eight 0.3 and more. */
 const MISFIRES = 0.25;
 
-/** The largest flutter of the steady channels, kPa; undefined where no cycles are seen. */
-export function mostFlutter({ channels }: SignalReading): number | undefined {
-  const seen = channels.filter(({ state, flutter }) => state.kind === 'steady' && Number.isFinite(flutter));
-  return seen.length === 0 ? undefined : Math.max(...seen.map(({ flutter }) => flutter));
+/** How much the gauges flutter: the most of the steady channels, and whether it speaks of a misfire. */
+export interface Flutter {
+  readonly kPa: number;
+  /** A two-stroke fires now and then at idle and flutters by itself. */
+  readonly misfires: boolean;
 }
 
-/** What flutter tells. A two-stroke fires now and then at idle and flutters by itself. */
-function flutterTrouble(setup: Setup, signal: SignalReading): readonly string[] {
-  const { phase } = signal;
-  const most = mostFlutter(signal) ?? 0;
-  if (phase !== 'steady' || setup.engine.strokes !== 4 || most < MISFIRES) return [];
-  return [
-    `The gauges flutter by ${withUnit(most, 1, 'kPa')} from one cycle to the next: a cylinder misfires, or a valve leaks. Ignition and valves come before balance.`,
-  ];
+/** Undefined where no cycles are seen. */
+export function flutterOf(setup: Setup, { channels }: SignalReading): Flutter | undefined {
+  const seen = channels.filter(({ state, flutter }) => state.kind === 'steady' && Number.isFinite(flutter));
+  if (seen.length === 0) return undefined;
+  const kPa = Math.max(...seen.map(({ flutter }) => flutter));
+  return { kPa, misfires: setup.engine.strokes === 4 && kPa > MISFIRES };
+}
+
+/** What flutter tells, under the speed and beside a file's readings. */
+export function flutterText({ kPa, misfires }: Flutter): string {
+  return `flutter ${withUnit(kPa, 1, 'kPa')}${misfires ? ': misfire or valve?' : ''}`;
 }
 
 /** Everything about a signal's channels that a person should know before relying on it. */
-export function signalTroubles(setup: Setup, signal: SignalReading): readonly string[] {
-  const { channels } = signal;
+export function signalTroubles(setup: Setup, { channels }: SignalReading): readonly string[] {
   const known = channels.filter(({ throat }) => setup.throats.some(({ id }) => id === throat));
   const missing = setup.throats.filter(({ id }) => !known.some(({ throat }) => throat === id));
   const strangers = channels.filter((channel) => !known.includes(channel));
@@ -65,7 +68,6 @@ export function signalTroubles(setup: Setup, signal: SignalReading): readonly st
         ]),
     ...strangers.map(({ throat }) => `Channel ${throat} belongs to no throat of this bank; it is passed over.`),
     ...known.flatMap(({ throat, state }) => channelTrouble(throat, state) ?? []),
-    ...flutterTrouble(setup, signal),
   ];
 }
 

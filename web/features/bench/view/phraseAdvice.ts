@@ -6,7 +6,7 @@ import { QUANTITY_UNIT, toleranceText } from '@/words/quantityWords';
 import { suspicionWords } from '@/words/suspicionWords';
 import { turnText } from '@/words/turns';
 import type { LiveView } from '@/workers/signalProtocol';
-import { mostFlutter } from './channelWords';
+import { flutterOf } from './channelWords';
 
 /** An advice in words: the say line (who, what), what to expect, and the reasons behind the *why* key. */
 export interface Phrase {
@@ -17,7 +17,7 @@ export interface Phrase {
 }
 
 export function phraseAdvice(job: Job, advice: Advice, live: LiveView | undefined): Phrase {
-  return { ...sayLine(job, advice, live), why: [...reasons(job, advice), ...flutterLine(live)] };
+  return { ...sayLine(job, advice, live), why: [...reasons(job, advice), ...flutterLine(job, live)] };
 }
 
 type SayLine = Omit<Phrase, 'why'>;
@@ -117,21 +117,24 @@ function carriedLine(job: Job, after?: 'move'): SayLine | undefined {
   return after === 'move' ? ROUND_AFTER_MOVE : ROUND_LINE;
 }
 
+const SPITS_BACK = 'It may spit back: face, hair and loose clothing away from the mouths, no flame near.';
+
 const METER_LINE: SayLine = {
   subject: 'Meter each mouth',
   order: 'one by one',
   expect: [
     'Warm, at idle, filters off. The meter costs the engine a little air: hold it alike on each, and read quickly.',
-    'It may spit back: face, hair and loose clothing away from the mouths, no flame near.',
+    SPITS_BACK,
   ],
 };
 
 const MOUTHS_LINE: SayLine = {
   subject: 'Meter each mouth',
-  order: 'is one short of air?',
+  order: 'to find a leak',
   expect: [
-    'A leak behind a throttle looks like a stop that stands open: only the air at the mouths tells them apart.',
-    ...METER_LINE.expect,
+    'Depression takes a leak for a stop that stands open; the air at the mouths does not.',
+    'Warm, at idle, filters off.',
+    SPITS_BACK,
   ],
 };
 
@@ -192,7 +195,7 @@ function undecidedLine(job: Job, advice: Extract<Advice, { kind: 'undecided' }>)
         subject: 'No screw does it',
         order: 'look for the cause',
         expect: [
-          'No turn within the screws’ range brings all throats together: leak, bent shaft, wrong base setting?',
+          'No turn within the screws’ range brings all throats together: leak, bent shaft, exchanged hoses, wrong base setting?',
           ...shut,
         ],
       };
@@ -289,10 +292,15 @@ function reasons(job: Job, advice: Advice): string[] {
   ];
 }
 
-function flutterLine(live: LiveView | undefined): string[] {
-  const flutter = live === undefined ? undefined : mostFlutter(live.reading);
+function flutterLine({ setup }: Job, live: LiveView | undefined): string[] {
+  const flutter = live === undefined ? undefined : flutterOf(setup, live.reading);
   if (flutter === undefined) return [];
-  return [`The gauges flutter by ${withUnit(flutter, 2, 'kPa')} from one cycle to the next, at most.`];
+  return [
+    `The gauges flutter by ${withUnit(flutter.kPa, 2, 'kPa')} from one cycle to the next, at most.`,
+    ...(flutter.misfires
+      ? ['So much speaks of a misfire or a leaking valve: ignition and valves come before balance.']
+      : []),
+  ];
 }
 
 function spreadText({ grounds }: Advice): string {

@@ -8,7 +8,7 @@ import { FAN, tagAngles } from '../fan/fanGeometry';
 import { adviceView } from './adviceView';
 import { bankParts } from './bankStrip';
 import { benchView } from './benchView';
-import { canCompare, mostFlutter, signalTroubles } from './channelWords';
+import { canCompare, flutterOf, flutterText, signalTroubles } from './channelWords';
 import { type DialFields, dialReading, dialZero } from './dialReading';
 import { marksFor, scaleFor } from './scale';
 import { throatWords } from './throatWords';
@@ -188,8 +188,8 @@ describe('words about channels', () => {
 });
 
 describe('flutter', () => {
-  const fluttering = (kPa: number, phase: SignalReading['phase'] = 'steady'): SignalReading => {
-    const { channels, ...rest } = signal(phase);
+  const fluttering = (kPa: number): SignalReading => {
+    const { channels, ...rest } = signal('steady');
     return {
       ...rest,
       channels: channels.map((channel, i) => ({ ...channel, flutter: (i === 1 ? kPa : 0.1) as never })),
@@ -197,25 +197,27 @@ describe('flutter', () => {
   };
   const twoStroke = { ...twinWithTwoStops, engine: { ...twinWithTwoStops.engine, strokes: 2 as const } };
 
-  it('of misfires is named, once the engine is steady', () => {
-    expect(signalTroubles(twinWithTwoStops, fluttering(0.62))).toEqual([
-      expect.stringMatching(/flutter by 0\.6.kPa.*misfires/),
-    ]);
-    expect(signalTroubles(twinWithTwoStops, fluttering(0.62, 'settling'))).toEqual([]);
-    expect(signalTroubles(twinWithTwoStops, fluttering(0.15))).toEqual([]);
+  const text = (setup: typeof twinWithTwoStops, of: SignalReading) => {
+    const flutter = flutterOf(setup, of);
+    return flutter && flutterText(flutter);
+  };
+
+  it('is told with the speed, and named where it speaks of misfires', () => {
+    expect(text(twinWithTwoStops, fluttering(0.62))).toMatch(/^flutter 0\.6.kPa: misfire or valve\?$/);
+    expect(text(twinWithTwoStops, fluttering(0.15))).toMatch(/^flutter 0\.[12].kPa$/);
   });
 
   it('of a two-stroke is its own, and without cycles there is none', () => {
-    expect(signalTroubles(twoStroke, fluttering(0.62))).toEqual([]);
-    expect(mostFlutter(fluttering(Number.NaN))).toBe(0.1);
-    expect(mostFlutter({ ...signal('steady'), channels: [] })).toBeUndefined();
-    expect(signalTroubles(twinWithTwoStops, fluttering(Number.NaN))).toEqual([]);
+    expect(flutterOf(twoStroke, fluttering(0.62))).toEqual({ kPa: 0.62, misfires: false });
+    expect(flutterOf(twinWithTwoStops, fluttering(Number.NaN))?.kPa).toBe(0.1);
+    expect(flutterOf(twinWithTwoStops, { ...signal('steady'), channels: [] })).toBeUndefined();
   });
 
   it('stands among the reasons behind an advice', () => {
     const at = { ...live('steady'), reading: fluttering(0.31) };
     const { phrase } = benchView(adviceView(zeroed, 'steady'), at);
-    expect(phrase.why.at(-1)).toMatch(/0\.31.kPa from one cycle to the next/);
+    expect(phrase.why.at(-2)).toMatch(/0\.31.kPa from one cycle to the next/);
+    expect(phrase.why.at(-1)).toMatch(/misfire/);
   });
 });
 

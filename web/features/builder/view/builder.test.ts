@@ -2,8 +2,11 @@ import { readSetup } from '@amber-needle/core/formats/setup';
 import {
   ARCHETYPES,
   addAdjuster,
+  addPipe,
+  changePipe,
   changeThroat,
   removeCylinder,
+  removePipe,
   removeThroat,
   screwEffects,
   setAct,
@@ -84,6 +87,21 @@ describe('editing', () => {
         `"throat":"${setup.throats[0]?.id}"`,
       );
     }
+  });
+
+  it('puts pipes between neighbours, one after the other, and leaves no trace of the last', () => {
+    const two = addPipe(addPipe(rack4));
+    expect(two.pipes?.map(({ id, joins }) => [id, ...joins])).toEqual([
+      ['P1', '1', '2'],
+      ['P2', '2', '3'],
+    ]);
+    expect(readSetup(two).outcome).toBe('valid');
+    expect(changePipe(two, 'P1', { joins: ['1', '2', '4'] }).pipes?.[0]?.joins).toEqual(['2', '4']);
+    const wide = changePipe(two, 'P2', { boreMm: 9 });
+    expect(removePipe(wide, 'P1').pipes).toMatchObject([{ id: 'P2', boreMm: 9 }]);
+    expect(removePipe(removePipe(wide, 'P1'), 'P2')).toEqual(rack4);
+    const loose = readSetup(changePipe(two, 'P1', { joins: ['1'] }));
+    expect(loose.outcome).toBe('invalid');
   });
 
   it('says of an empty list what it lacks', () => {
