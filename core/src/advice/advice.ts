@@ -52,7 +52,8 @@ export type Advice = { readonly grounds: Grounds } & (
       /** Probability that every target holds after the move. */
       readonly probabilityAfter: number;
       readonly effect: ScrewEffect;
-      readonly purpose: 'balance' | 'idleSpeed';
+      /** `whichNeedles`: to see which needles it moves, for hoses may sit on each other's throats. */
+      readonly purpose: 'balance' | 'idleSpeed' | 'whichNeedles';
     }
   | { readonly kind: 'couple'; readonly coupling: string; readonly state: 'clamped' | 'loosened' }
   /**

@@ -5,15 +5,16 @@ import type { SignalReading } from '../signal';
 import { seconds } from '../units';
 import type { Advice, Grounds } from './advice';
 import { type Chances, chances } from './chance';
+import { firstWhichNeedles, whenStuck } from './deadEnd';
 import { adviseWhenNear } from './nearTheEnd';
 import { holdRpm, offIdleFinding } from './offIdle';
 import { type MovePlan, type PlannedMove, planMoves, WORTH_TURNING } from './planMoves';
-import { adviseSuspicion, BLIP_AND_READ, likelyCause, mayStray, meterForLeak, needsProofOfRest } from './suspicion';
+import { adviseSuspicion, BLIP_AND_READ, meterForLeak, needsProofOfRest } from './suspicion';
 import { type BareAdvice, DONE_PROBABILITY, gaugesKnown, isToAndFro, READ_FOR } from './taking';
 import { turnAdvice } from './turnAdvice';
 
 /** A turn is for when it takes away this many of the expected moves. Ours. */
-const LEAST_HEADWAY = 0.3;
+const LEAST_HEADWAY = 0.2;
 /** Or when it leaves no more than this share of the distance from the targets. Ours. */
 const MUCH_NEARER = 0.85;
 /** A turn that halves the distance is due whatever it does to the count. Ours. */
@@ -38,7 +39,7 @@ export function adviseNextMove(job: Job, belief: Belief, options: AdviceOptions)
   const waiting = adviseBeforeReading(job, options.live);
   if (waiting !== undefined) return { ...waiting, grounds };
   const suspect = adviseSuspicion(job, options.suspicions);
-  if (suspect !== undefined) return { ...suspect, grounds };
+  if (suspect !== undefined) return { ...firstWhichNeedles(job, belief, suspect, options), grounds };
   const isBalanced = chance.all >= DONE_PROBABILITY;
   const meter = meterForLeak(job, options.suspicions, isBalanced ? 'beforeDone' : 'atOnce');
   if (meter !== undefined) return { ...meter, grounds };
@@ -49,14 +50,7 @@ export function adviseNextMove(job: Job, belief: Belief, options: AdviceOptions)
   const turn = dueTurn(plan);
   if (turn !== undefined && !isToAndFro(job, turn)) return { ...turnAdvice(turn, belief, options.seed), grounds };
   const near = adviseWhenNear({ job, belief, seed: options.seed, chance, plan });
-  return { ...whenStuck(job, near, options.suspicions), grounds };
-}
-
-/** Where screws do not help, what else may tell or be the cause. */
-function whenStuck(job: Job, advice: BareAdvice, suspicions: readonly Weighed[] = []): BareAdvice {
-  if (advice.kind !== 'undecided' || advice.limit === 'readings') return advice;
-  if (needsProofOfRest(job, suspicions) || mayStray(job, suspicions)) return BLIP_AND_READ;
-  return meterForLeak(job, suspicions, 'whenStuck') ?? likelyCause(suspicions) ?? advice;
+  return { ...whenStuck(job, belief, near, options), grounds };
 }
 
 function groundsOf(job: Job, belief: Belief, { all, balanced, idleInBand }: Chances): Grounds {
@@ -112,7 +106,8 @@ function dueTurn({ movesNow, best, nearest }: MovePlan): PlannedMove | undefined
     const { after, without } = best;
     if (after.moves <= without.moves - LEAST_HEADWAY || after.distance <= MUCH_NEARER * without.distance) return best;
   }
-  return nearest !== undefined && nearest.after.distance <= HALF_THE_WAY * nearest.without.distance
-    ? nearest
-    : undefined;
+  if (nearest === undefined) return undefined;
+  const { after, without } = nearest;
+  const share = after.distance / without.distance;
+  return share <= HALF_THE_WAY || (share <= MUCH_NEARER && after.moves < without.moves) ? nearest : undefined;
 }

@@ -7,10 +7,14 @@ import { type BareAdvice, READ_FOR, READ_OUT, readingsSinceTouch } from './takin
 const SUSPECT_PROBABILITY = 0.9;
 /** And its kind must be this probable itself: that something is wrong is no help without a place to look. */
 const LIKELIEST = 0.75;
-/** Where no screw helps any more, something is wrong, and a likely cause is worth naming. Ours. */
+/**
+ * That no screw helps any more is evidence itself: of sound banks one in fifty comes to that. A cause that is likely then is worth naming.
+ * Ours.
+ */
+const STUCK_IF_SOUND = 0.02;
 const LIKELY_AT_THE_END = 0.4;
 /** A fault this sure at one place needs no proof. */
-const SURE_OF_PLACE = 0.85;
+export const SURE_OF_PLACE = 0.85;
 /** A stop that strays is worth a blip to find out while it is this probable, so many times over. Ours: a blip costs twenty seconds. */
 const WORTH_A_BLIP = 0.1;
 const MOST_BLIPS = 3;
@@ -62,9 +66,13 @@ export function meterForLeak(
 }
 
 /** What may keep a bank from its targets when screws cannot bring it there. */
-export function likelyCause([first]: readonly Weighed[]): BareAdvice | undefined {
-  if (first === undefined || first.probability < LIKELY_AT_THE_END) return undefined;
-  return { kind: 'suspect', suspicion: first.suspicion, suspicionProbability: first.probability };
+export function likelyCause(suspicions: readonly Weighed[]): BareAdvice | undefined {
+  const [first] = suspicions;
+  if (first === undefined) return undefined;
+  const faulty = sumOf(suspicions);
+  const probability = first.probability / (faulty + STUCK_IF_SOUND * (1 - faulty));
+  if (probability < LIKELY_AT_THE_END) return undefined;
+  return { kind: 'suspect', suspicion: first.suspicion, suspicionProbability: probability };
 }
 
 export const BLIP_AND_READ = { kind: 'read', purpose: 'afterBlip', duration: READ_FOR } as const;

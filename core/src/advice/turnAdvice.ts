@@ -6,7 +6,12 @@ import type { BareAdvice, PlannedTurn } from './taking';
 import { contrastOf } from './targetErrors';
 
 /** A turn with all that is expected of it. */
-export function turnAdvice({ adjuster, turns: by }: PlannedTurn, belief: Belief, seed: number): BareAdvice {
+export function turnAdvice(
+  { adjuster, turns: by }: PlannedTurn,
+  belief: Belief,
+  seed: number,
+  purpose?: 'whichNeedles',
+): BareAdvice {
   const after = moveBelief(belief, adjuster.id, by);
   return {
     kind: 'turn',
@@ -15,7 +20,7 @@ export function turnAdvice({ adjuster, turns: by }: PlannedTurn, belief: Belief,
     expected: forecastOf(after),
     probabilityAfter: chances(after, seed).all,
     effect: screwEffect(belief, adjuster.id),
-    purpose: adjuster.acts.length === belief.setup.throats.length ? 'idleSpeed' : 'balance',
+    purpose: purpose ?? (adjuster.acts.length === belief.setup.throats.length ? 'idleSpeed' : 'balance'),
   };
 }
 

@@ -83,7 +83,7 @@ describe('a turn', () => {
     const base = foldBelief(twinWithTwoStops, [zero(0, 0), reading({ kPa: [47, 43] })].reduce(append, opened));
     const n = layout.size;
     const h = 1e-6;
-    for (const place of [layout.trim(0), layout.trim(1), layout.gain(2), layout.speedSlope]) {
+    for (const place of [layout.trim(0), layout.trim(1), layout.gain(2), layout.speedSlope, layout.level]) {
       const bare = { ...base, covariance: Matrix.zeros(n, n) };
       const unit = Matrix.zeros(n, n);
       unit.set(place, place, 1);
@@ -94,7 +94,7 @@ describe('a turn', () => {
       const shifted = (by: number) =>
         moveBelief({ ...bare, mean: base.mean.map((m, i) => (i === place ? m + by : m)) }, 'K', turns(0.5)).mean;
       const slope = shifted(h).map((m, i) => (m - (shifted(-h)[i] ?? 0)) / (2 * h));
-      for (const row of [layout.trim(0), layout.trim(1), layout.speed]) {
+      for (const row of [layout.trim(0), layout.trim(1), layout.speed, layout.level]) {
         expect(claimed.get(row, row)).toBeCloseTo((slope[row] ?? 0) ** 2, 4);
       }
     }

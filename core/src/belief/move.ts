@@ -4,6 +4,7 @@ import { actionOn, concernOf } from '../setup';
 import type { Turns } from '../units';
 import { type Direction, reachedBy } from './backlash';
 import { type Belief, layoutOf } from './belief';
+import { runnerLogPressure } from './contrast';
 import { symmetric } from './update';
 
 /** A hand that means to turn by x turns turns by x with this standard deviation: a fixed part and a share. common practice, no source. */
@@ -29,7 +30,7 @@ const FAR_FROM_IDLE = 4;
 /**
  * The belief after a screw was turned. A throttle's open area grows by the same amount for every turn, so a throat that stands further
  * open than the group gains less of its air: with v_i the trim against the group's mean, u_i gains ln(1 + sign exp(gain - v_i) turns),
- * and the speed its share of that; all with the doubt of the hand and of the screw's play.
+ * the speed its share of that and the group's pressure the rest; all with the doubt of the hand and of the screw's play.
  * `nearGain`: the logarithm of the gain to work the slopes out at, where a reading has told it better than the belief before the move.
  * Source of the propagation: Saerkkae (2013), algorithm 5.4, prediction step. The law of the area is ours, for small openings.
  */
@@ -44,49 +45,87 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns, nearGa
   const point = nearGain ?? known;
   const gain = Math.exp(point);
   const reached = reachedBy(adjuster, at(belief.lastTurned, index), by);
+  const n = setup.throats.length;
+  const acted = setup.throats.flatMap((throat, i) => {
+    const sign = actionOn(adjuster, throat.id);
+    if (sign === 0) return [];
+    const perTurn = sign * gain * Math.exp(groupTrim(belief, n) - at(belief.mean, layout.trim(i)));
+    const { change: atPoint, slope } = areaChange(perTurn * reached.turns);
+    return [{ i, perTurn, slope, change: atPoint + slope * perTurn * reached.turns * (known - point) }];
+  });
+  const meanChange = acted.reduce((sum, { change }) => sum + change / n, 0);
+  const largest = Math.max(0, ...acted.map(({ change }) => Math.abs(change)));
+  const group = groupMove(belief, meanChange);
   const slopes = new Map<number, Float64Array>();
   const hand = new Float64Array(layout.size);
   const mean = [...belief.mean];
-  const n = setup.throats.length;
-  const speedSlope = Math.exp(at(mean, layout.speedSlope));
   const add = (row: number, column: number, value: number) => {
     const slope = slopes.get(row) ?? new Float64Array(layout.size);
     slope[column] = (slope[column] ?? 0) + value;
     slopes.set(row, slope);
   };
-  const unlike = new Map<number, number>();
-  let largest = 0;
-  let meanChange = 0;
-  setup.throats.forEach((throat, i) => {
-    const sign = actionOn(adjuster, throat.id);
-    if (sign === 0) return;
-    const perTurn = sign * gain * Math.exp(groupTrim(belief, n) - at(belief.mean, layout.trim(i)));
-    const { change: atPoint, slope } = areaChange(perTurn * reached.turns);
-    const change = atPoint + slope * perTurn * reached.turns * (known - point);
-    largest = Math.max(largest, Math.abs(change));
-    unlike.set(layout.trim(i), (UNLIKE * change) ** 2);
-    meanChange += change / n;
-    // All throats together carry the speed: r gains s x the mean change of trim.
-    for (const [row, share] of [[layout.trim(i), 1] as const, [layout.speed, speedSlope / n] as const]) {
-      mean[row] = at(mean, row) + share * change;
+  for (const { i, perTurn, slope, change } of acted) {
+    mean[layout.trim(i)] = at(mean, layout.trim(i)) + change;
+    // All throats together carry the group: its speed and its pressure go with the mean change of trim.
+    for (const [row, share] of [
+      [layout.trim(i), 1],
+      ...group.rows.map(({ row, share }) => [row, share / n]),
+    ] as const) {
       add(row, layout.gain(index), share * slope * perTurn * reached.turns);
       for (let k = 0; k < n; k += 1)
         add(row, layout.trim(k), share * slope * perTurn * reached.turns * (1 / n - (k === i ? 1 : 0)));
       hand[row] = at(hand, row) + share * slope * perTurn;
     }
-    add(layout.speed, layout.speedSlope, (speedSlope * change) / n);
-  });
+  }
+  for (const { row, change, bySpeedSlope, byItself } of group.rows) {
+    mean[row] = at(mean, row) + change;
+    add(row, layout.speedSlope, bySpeedSlope);
+    if (byItself !== 1) add(row, row, byItself - 1);
+  }
   const handVariance = HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2 + reached.doubt ** 2;
   const covariance = propagated(belief.covariance, slopes);
   addAlong(covariance, hand, handVariance);
   const widen = (place: number, variance: number) =>
     covariance.set(place, place, covariance.get(place, place) + variance);
   widen(layout.gain(index), GAIN_WANDER ** 2 + (GAIN_BEND * largest) ** 2);
-  if (unlike.size > 1) for (const [place, variance] of unlike) widen(place, variance);
+  if (acted.length > 1) for (const { i, change } of acted) widen(layout.trim(i), (UNLIKE * change) ** 2);
   const far = Math.abs(at(belief.mean, layout.speed) - Math.log(setup.targets.idleRpm));
-  widen(layout.speed, (SPEED_BEND[setup.engine.strokes] * (1 + FAR_FROM_IDLE * far) * meanChange) ** 2);
+  const bend = SPEED_BEND[setup.engine.strokes] * (1 + FAR_FROM_IDLE * far) * meanChange;
+  for (const way of group.bends) addAlong(covariance, way, bend ** 2);
   const lastTurned = belief.lastTurned.map((last, j) => (j === index ? directionOf(by) : last));
   return unsettled({ ...belief, mean, lastTurned, covariance: symmetric(covariance) }, RESTING);
+}
+
+/**
+ * What a mean change of trim does to the group. The speed gains its share s of it; what flows past the throttles is what the cylinders
+ * draw, so that F of the pressure (see `demand`) gains the rest, 1 - s. Where the speed goes another way than thought, F goes the other;
+ * but not on a two-stroke, whose speed follows how often it fires: there F gains no less than nothing, and goes its own way.
+ */
+function groupMove({ setup, mean, barometer }: Belief, meanChange: number) {
+  const layout = layoutOf(setup);
+  const s = Math.exp(at(mean, layout.speedSlope));
+  const isTwoStroke = setup.engine.strokes === 2;
+  const left = isTwoStroke ? Math.max(0, 1 - s) : 1 - s;
+  const level = at(mean, layout.level);
+  const pressure = runnerLogPressure(barometer, { level, evening: 0 }, left * meanChange);
+  const share = pressure.slopeByApart;
+  const rows = [
+    { row: layout.speed, share: s, change: s * meanChange, bySpeedSlope: s * meanChange, byItself: 1 },
+    {
+      row: layout.level,
+      share: left * share,
+      change: pressure.logPressure - level,
+      bySpeedSlope: left === 0 ? 0 : -s * meanChange * share,
+      byItself: pressure.slopeByLevel,
+    },
+  ];
+  const along = (speed: number, pressures: number) => {
+    const way = new Float64Array(layout.size);
+    way[layout.speed] = speed;
+    way[layout.level] = pressures;
+    return way;
+  };
+  return { rows, bends: isTwoStroke ? [along(1, 0), along(0, share)] : [along(1, -share)] };
 }
 
 /** (I + E) P (I + E)', where only the rows of E that a move fills are given: the others leave P as it is. */
@@ -136,7 +175,7 @@ export function astray(belief: Belief, throat: string, spread: number): Belief {
   const layout = layoutOf(belief.setup);
   const way = new Float64Array(layout.size);
   way[layout.trim(index)] = 1;
-  way[layout.speed] = Math.exp(at(belief.mean, layout.speedSlope)) / belief.setup.throats.length;
+  for (const { row, share } of groupMove(belief, 0).rows) way[row] = share / belief.setup.throats.length;
   const covariance = belief.covariance.clone();
   addAlong(covariance, way, spread ** 2);
   return { ...belief, covariance };

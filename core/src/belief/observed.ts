@@ -3,6 +3,7 @@ import { at } from '../sequence';
 import { sharesPlenum } from '../setup';
 import { kiloPascals } from '../units';
 import { type Belief, layoutOf } from './belief';
+import { demand } from './contrast';
 import {
   airflowObservation,
   carriedObservation,
@@ -15,7 +16,7 @@ import { updateBelief } from './update';
 
 type Reading = EventOf<'reading'>;
 
-/** Between two readings the group's level and the speed wander (warmth, load): relative, one standard deviation. Ours. */
+/** Between two readings the group's air and the speed wander (warmth, load): relative, one standard deviation. Ours. */
 const LEVEL_WANDER = 0.02;
 const SPEED_WANDER = 0.008;
 /** Two readings of an untouched engine agree no better than this, kPa: hoses, pulses, the gauge's own short-term drift. Ours. */
@@ -129,7 +130,8 @@ export function wandered(belief: Belief): Belief {
   const covariance = belief.covariance.clone();
   const widen = (index: number, spread: number) =>
     covariance.set(index, index, covariance.get(index, index) + spread ** 2);
-  widen(layout.level, LEVEL_WANDER);
+  // Where the depression is small the same wander of the air shows less of itself in the pressure.
+  widen(layout.level, LEVEL_WANDER * demand(at(belief.mean, layout.level) - Math.log(belief.barometer)).share);
   widen(layout.speed, SPEED_WANDER);
   return { ...belief, covariance };
 }

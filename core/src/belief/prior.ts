@@ -28,10 +28,10 @@ export const PRIOR = {
   speed: 0.5,
   /** More air by one per cent lifts idle by about 0.75 per cent, within a factor of two; the logarithm and its spread. */
   speedSlope: Math.log(0.75),
-  speedSlopeSpread: 0.35,
+  speedSlopeSpread: 0.5,
   /** A two-stroke that fires now and then at idle fires more often with more air: its idle follows more, and nobody knows how much. */
-  speedSlopeTwoStroke: Math.log(2),
-  speedSlopeSpreadTwoStroke: 0.8,
+  speedSlopeTwoStroke: Math.log(1.5),
+  speedSlopeSpreadTwoStroke: 1,
   /** A balance pipe leaves a third of a difference, within a factor of three. Runners of their own leave all of it. */
   evenedByPipe: -1.1,
   evenedByPipeSpread: 0.5,

@@ -2,7 +2,7 @@ import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { type Belief, layoutOf, symmetric } from '../belief';
 import type { Suspicion } from '../job';
 import { assertNever, at } from '../sequence';
-import { actionOn, concernOf, sharedShafts } from '../setup';
+import { actionOn, concernOf, type Setup, sharedShafts } from '../setup';
 
 /**
  * How screws stand in a bank that is found: this many turns off (one standard deviation), with these odds. Ours: a season moves a
@@ -23,22 +23,21 @@ const STRAYS = [-0.35, -0.2, -0.1, 0.1, 0.2, 0.35];
 /**
  * The logarithm of how much more probable the bank as found is with a suspicion than with screws astray alone: one throat that breathes
  * much more than screws explain, its sisters in order, speaks for a leak; two throats of one shaft apart for exchanged hoses, or for one
- * that came to rest elsewhere.
+ * that came to rest elsewhere. `now`: the belief that has learned since what screws do.
  */
-export function foundEvidence(belief: Belief): (suspicion: Suspicion) => number {
+export function foundEvidence(belief: Belief, now: Belief = belief): (suspicion: Suspicion) => number {
   const layout = layoutOf(belief.setup);
   const found = belief.setup.throats.map((_, i) => at(belief.mean, layout.trim(i)));
-  const models = TURNS_OFF.map(({ turns, weight }) => ({ weight, density: contrastDensity(belief, turns) }));
-  const probability = (trims: readonly number[]) =>
-    models.reduce((sum, { weight, density }) => sum + weight * density(trims), Number.MIN_VALUE);
+  const asThought = foundProbability(belief, belief.mean);
+  const asLearned = foundProbability(belief, learnedSince(belief, now));
   const place = (throat: string) => belief.setup.throats.findIndex(({ id }) => id === throat);
-  const sound = Math.log(probability(found));
   const onShafts = sharedShafts(belief.setup).flat();
   /** One throat as it would stand without what it has more than its sisters, averaged over how much that may be. */
   const without = (throat: string, excesses: readonly number[]) => {
     const apart = place(throat);
     const mended = (excess: number) => found.map((trim, k) => (k === apart ? trim - excess : trim));
-    return Math.log(excesses.reduce((sum, excess) => sum + probability(mended(excess)) / excesses.length, 0)) - sound;
+    const mean = excesses.reduce((sum, excess) => sum + asLearned(mended(excess)) / excesses.length, 0);
+    return Math.log(mean / asLearned(found));
   };
   return (suspicion) => {
     switch (suspicion.kind) {
@@ -50,7 +49,8 @@ export function foundEvidence(belief: Belief): (suspicion: Suspicion) => number 
       case 'exchangedHoses': {
         const [a = 0, b = 0] = suspicion.throats.map(place);
         const other = found.map((_, k) => at(found, k === a ? b : k === b ? a : k));
-        return Math.log(probability(other)) - sound;
+        // What was learned of screws is misleading if the needles were another's.
+        return Math.log(asThought(other) / asThought(found));
       }
       case 'deadScrew':
         return 0;
@@ -60,16 +60,40 @@ export function foundEvidence(belief: Belief): (suspicion: Suspicion) => number 
   };
 }
 
+/** A screw that does less than this share of what was thought may be a dead one: how far it stands off is not reckoned by it. Ours. */
+const LEAST_LEARNED = Math.log(0.5);
+
+/** The state as found, with what screws do as it is known now. */
+function learnedSince({ setup, mean }: Belief, now: Belief): readonly number[] {
+  const layout = layoutOf(setup);
+  const learned = [...mean];
+  setup.adjusters.forEach((_, j) => {
+    const gain = layout.gain(j);
+    learned[gain] = Math.max(at(now.mean, gain), at(mean, gain) + LEAST_LEARNED);
+  });
+  return learned;
+}
+
+/** How probable trims are in a bank that is found, up to a factor, with what screws do as in a state. */
+function foundProbability({ setup }: Belief, state: readonly number[]): (trims: readonly number[]) => number {
+  const models = TURNS_OFF.map(({ turns, weight }) => ({ weight, density: contrastDensity(setup, state, turns) }));
+  return (trims) => models.reduce((sum, { weight, density }) => sum + weight * density(trims), Number.MIN_VALUE);
+}
+
 /** Density of the differences to the last throat, when each screw is so many turns off. */
-function contrastDensity(belief: Belief, turnsOff: number): (trims: readonly number[]) => number {
-  const { throats, adjusters } = belief.setup;
-  const layout = layoutOf(belief.setup);
+function contrastDensity(
+  setup: Setup,
+  state: readonly number[],
+  turnsOff: number,
+): (trims: readonly number[]) => number {
+  const { throats, adjusters } = setup;
+  const layout = layoutOf(setup);
   const n = throats.length;
   if (n < 2) return () => 1;
   const covariance = Matrix.eye(n).mul(PLATES ** 2);
   adjusters.forEach((adjuster, j) => {
     if (concernOf(adjuster) !== 'rest') return;
-    const reach = turnsOff * Math.exp(at(belief.mean, layout.gain(j)));
+    const reach = turnsOff * Math.exp(at(state, layout.gain(j)));
     const column = Matrix.columnVector(throats.map(({ id }) => reach * actionOn(adjuster, id)));
     covariance.add(column.mmul(column.transpose()));
   });

@@ -28,7 +28,7 @@ export function weighRivals(
 ): readonly Weighed[] {
   if (!events.slice(from).some(({ kind }) => kind === 'reading' || kind === 'airflow')) return [];
   const mended = events.some((event) => event.kind === 'verdict' && event.verdict === 'mended');
-  const found = !mended && (job.gaugesZeroed || job.oneGauge) ? foundEvidence(asFound ?? sound) : () => 0;
+  const found = !mended && (job.gaugesZeroed || job.oneGauge) ? foundEvidence(asFound ?? sound, sound) : () => 0;
   const answer = (supposition: Supposition): number | undefined => {
     if (ruledOut.some((known) => isSame(known, supposition))) return -Infinity;
     const folded = supposed.find((known) => isSame(known.supposition, supposition));

@@ -245,6 +245,9 @@ function turnLine(job: Job, advice: Extract<Advice, { kind: 'turn' }>): SayLine 
     order: turnText(advice.turns),
     expect: [
       `${advice.turns > 0 ? 'Clockwise' : 'Anticlockwise'}, from ${adjuster?.seenFrom ?? 'the screw’s head'}.`,
+      ...(advice.purpose === 'whichNeedles'
+        ? ['Which needles follow? If not its own, hoses sit on each other’s throats.']
+        : []),
       `Expected spread ${measured(expected.spread, spreadDoubt, QUANTITY_UNIT[expected.quantity])}`,
       `Idle ${speed(grounds.now.speed)} → about ${speed(Math.round(expected.speed / 10) * 10)}`,
     ],

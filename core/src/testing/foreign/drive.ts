@@ -1,0 +1,132 @@
+import { adviseNextMove } from '../../advice';
+import { type Findings, findingsOf } from '../../findings';
+import { type Bare, decide, type EventOf, type JobEvent, type Suspicion } from '../../job';
+import type { Setup } from '../../setup';
+import { idOf } from '../jobs';
+import { createForeignBank, type ForeignBank, type ForeignOptions } from './bank';
+
+export interface Driven {
+  readonly events: readonly JobEvent[];
+  readonly outcome: 'done' | 'suspected' | 'undecided' | 'noEnd';
+  readonly moves: number;
+  /** What the bank came to by its own truth, in tolerances, and whether its idle is in the band. */
+  readonly spreadShare: number;
+  readonly inBand: boolean;
+  readonly suspected: Suspicion | undefined;
+}
+
+export interface DriveOptions extends ForeignOptions {
+  /** Answers every call for a reading with a plain reading, as a program does that knows no other. */
+  readonly plain?: boolean;
+  /** Looks into what is suspected, finds nothing, and goes on. */
+  readonly goesOn?: boolean;
+}
+
+const MOST_ADVICES = 80;
+const AT = '2026-01-01T00:00:00.000Z';
+
+/** Drives a foreign bank as docs/cli.md says, to the end of the job or to the first suspicion. */
+export function driveForeign(setup: Setup, options: DriveOptions): Driven {
+  const bank = createForeignBank(setup, options);
+  let events: readonly JobEvent[] = [];
+  const log = (proposal: Bare) => {
+    const decision = decide(events, { ...proposal, id: idOf(events.length + 1), at: AT });
+    if (decision.outcome === 'refused') throw new Error(`${proposal.kind} was refused: ${decision.refusal}`);
+    events = [...events, decision.event];
+  };
+  const ended = (outcome: Driven['outcome'], suspected?: Suspicion): Driven => {
+    const { depressionsKPa, rpm } = bank.truth();
+    const { idleRpm, idleBandRpm, spreadKPa } = setup.targets;
+    return {
+      events,
+      outcome,
+      moves: events.filter(({ kind }) => kind === 'move').length,
+      spreadShare: (Math.max(...depressionsKPa) - Math.min(...depressionsKPa)) / spreadKPa,
+      inBand: Math.abs(rpm - idleRpm) <= idleBandRpm,
+      suspected,
+    };
+  };
+  log({ kind: 'opened', machine: 'Foreign bank', complaint: '', setup });
+  let findings: Findings | undefined;
+  for (let i = 0; i < MOST_ADVICES; i += 1) {
+    findings = findingsOf(events, findings);
+    if (findings === undefined) throw new Error('the log was opened');
+    const { job, belief, suspicions } = findings;
+    const advice = adviseNextMove(job, belief, { seed: 1, live: 'steady', suspicions });
+    switch (advice.kind) {
+      case 'done':
+        return ended('done');
+      case 'undecided':
+        return ended('undecided');
+      case 'suspect':
+        if (options.goesOn !== true) return ended('suspected', advice.suspicion);
+        log({ kind: 'verdict', suspicion: advice.suspicion, verdict: 'dismissed' });
+        break;
+      case 'turn':
+        bank.turn(advice.adjuster, advice.turns);
+        bank.blip();
+        log({ kind: 'move', adjuster: advice.adjuster, turns: advice.turns });
+        break;
+      case 'couple':
+        log({ kind: 'coupled', coupling: advice.coupling, state: advice.state });
+        break;
+      case 'read':
+        for (const event of readAs(advice.purpose, setup, bank, options.plain === true)) log(event);
+        break;
+      case 'settle':
+      case 'holdAndRead':
+      case 'offIdle':
+        break;
+    }
+  }
+  return ended('noEnd');
+}
+
+function readAs(purpose: string, setup: Setup, bank: ForeignBank, plain: boolean): readonly Bare[] {
+  const ids = setup.throats.map(({ id }) => id);
+  if (purpose === 'zeroGauges')
+    return [
+      {
+        kind: 'check',
+        check: {
+          what: 'gaugesZeroed',
+          channels: ids.map((throat) => ({ throat, offsetKPa: 0, uncertaintyKPa: 0.01 })),
+        },
+      },
+    ];
+  if (!plain && purpose === 'matchGauges') {
+    const channels = bank.match().map((shownKPa, i) => ({ throat: ids[i] ?? '', shownKPa, uncertaintyKPa: 0.02 }));
+    return [{ kind: 'check', check: { what: 'gaugesMatched', channels } }];
+  }
+  if (!plain && purpose === 'meterMouths') {
+    const shown = bank.meter();
+    return [
+      {
+        kind: 'airflow',
+        throats: ids.map((throat, i) => ({ throat, shown: shown[i] ?? 1, uncertainty: 0.03 * (shown[i] ?? 1) })),
+      },
+    ];
+  }
+  if (!plain && purpose === 'afterBlip') {
+    bank.blip();
+    return [{ kind: 'check', check: { what: 'blipped' } }];
+  }
+  return [readingOf(ids, bank)];
+}
+
+function readingOf(ids: readonly string[], bank: ForeignBank): Bare<EventOf<'reading'>> {
+  const { depressionsKPa, rpm } = bank.look();
+  return {
+    kind: 'reading',
+    source: 'program',
+    durationS: 8,
+    barometerKPa: 100,
+    channels: ids.map((throat, i) => ({
+      throat,
+      depressionKPa: depressionsKPa[i] ?? 0,
+      uncertaintyKPa: 0.05,
+      state: 'steady',
+    })),
+    speed: { rpm, uncertaintyRpm: 4, from: 'tachometer' },
+  };
+}
