@@ -143,7 +143,7 @@ describe('what comes next', () => {
     const late = append(held, reading({ kPa: [58, 62], rpm: 1900 }));
     expect(advise(late)).toMatchObject({
       kind: 'offIdle',
-      finding: { outcome: 'apart', tolerance: expect.closeTo(1.05, 6), adjusters: [] },
+      finding: { outcome: 'apart', tolerance: expect.closeTo(1.05, 6), throat: '2', adjusters: ['T'] },
     });
     const finding = advise(append(held, reading({ kPa: [58.2, 58], rpm: 1900 })));
     expect(finding).toMatchObject({ kind: 'offIdle', finding: { outcome: 'agrees' } });

@@ -37,11 +37,14 @@ export function offIdleFinding(job: Job, belief: Belief): OffIdleFinding | undef
   const reading = job.offIdleReadings.at(-1);
   if (reading === undefined || reading.seq < job.touchedAt) return undefined;
   const known = recordedComparison(belief, reading).filter(({ deviation }) => Number.isFinite(deviation));
-  const [first, ...others] = known;
-  if (first === undefined) return undefined;
+  if (known.length === 0) return undefined;
   const depressions = known.map(({ figure }) => figure);
   const spread = kiloPascals(Math.max(...depressions) - Math.min(...depressions));
-  const worst = others.reduce((most, one) => (Math.abs(one.deviation) > Math.abs(most.deviation) ? one : most), first);
+  const most = Math.max(...known.map(({ deviation }) => Math.abs(deviation)));
+  const furthest = known.filter(({ deviation }) => Math.abs(deviation) > most - ALIKE);
+  // Of two throats each is as far from the group as the other: then the one that something can be done about.
+  const worst = furthest.find(({ throat }) => linkageOn(job.setup, throat).length > 0) ?? furthest[0];
+  if (worst === undefined) return undefined;
   const tolerance = offIdleTolerance(job.setup);
   return {
     outcome: spread <= tolerance ? 'agrees' : 'apart',
@@ -49,8 +52,15 @@ export function offIdleFinding(job: Job, belief: Belief): OffIdleFinding | undef
     tolerance,
     throat: worst.throat,
     deviation: kiloPascals(worst.deviation),
-    adjusters: job.setup.adjusters
-      .filter((adjuster) => concernOf(adjuster) === 'linkage' && actionOn(adjuster, worst.throat) !== 0)
-      .map(({ id }) => id),
+    adjusters: linkageOn(job.setup, worst.throat),
   };
+}
+
+/** Deviations that differ by less than this, kPa, are the same but for rounding. */
+const ALIKE = 1e-6;
+
+function linkageOn({ adjusters }: Setup, throat: string): readonly string[] {
+  return adjusters
+    .filter((adjuster) => concernOf(adjuster) === 'linkage' && actionOn(adjuster, throat) !== 0)
+    .map(({ id }) => id);
 }
