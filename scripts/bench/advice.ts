@@ -8,7 +8,7 @@ import { adviceTable } from './adviceTable';
 
 /**
  * Whole jobs on the practice engine, judged by its truth, on all cores:
- * `npm run bench:advice -- [--seeds 40] [--methods advice,oracle,fixed,proportional] [--fault leak|stop|dead|hoses] [--meter one|none] [BANK ...]`.
+ * `npm run bench:advice -- [--seeds 40] [--methods advice,oracle,fixed,proportional] [--fault leak|stop|dead|hoses] [--meter one|none] [--engine own|foreign] [BANK ...]`.
  * Speed does not matter here; results depend on the seeds only.
  */
 const { values, positionals } = parseArgs({
@@ -18,6 +18,7 @@ const { values, positionals } = parseArgs({
     first: { type: 'string', default: '10000' },
     methods: { type: 'string', default: 'advice' },
     fault: { type: 'string', default: 'none' },
+    engine: { type: 'string', default: 'own' },
     meter: { type: 'string', default: 'one' },
     lines: { type: 'boolean', default: false },
   },
@@ -42,9 +43,13 @@ const shards = names.flatMap((name) =>
 
 function runShard({ name, first, count }: Shard): Promise<readonly JobResult[]> {
   return new Promise((resolve, reject) => {
-    const child = spawn(TSX, [RUN, name, String(first), String(count), values.methods, values.fault, values.meter], {
-      stdio: ['ignore', 'pipe', 'inherit'],
-    });
+    const child = spawn(
+      TSX,
+      [RUN, name, String(first), String(count), values.methods, values.fault, values.meter, values.engine],
+      {
+        stdio: ['ignore', 'pipe', 'inherit'],
+      },
+    );
     let text = '';
     child.stdout.on('data', (chunk) => {
       text += chunk;

@@ -1,4 +1,5 @@
 import type { Fault } from '@amber-needle/core/engine';
+import { isSame } from '@amber-needle/core/faults';
 import type { JobEvent, Suspicion } from '@amber-needle/core/job';
 import { seededRandom } from '@amber-needle/core/random';
 import {
@@ -10,11 +11,13 @@ import {
   type Setup,
   toleranceOf,
 } from '@amber-needle/core/setup';
+import { driveForeign } from '@amber-needle/core/testing';
 import { runTrial } from '@amber-needle/core/trial';
 import { type Chased, fixedChase, oracle, proportionalChase } from './chases';
 
-/** One shard of the advice benchmark: `adviceRun.ts NAME FIRST_SEED COUNT METHODS FAULT METER`; a JSON line for each job. */
-const [name = '', first = '1', count = '1', methods = 'advice', fault = 'none', meter = 'one'] = process.argv.slice(2);
+/** One shard of the advice benchmark: `adviceRun.ts NAME FIRST_SEED COUNT METHODS FAULT METER ENGINE`; a JSON line for each job. */
+const [name = '', first = '1', count = '1', methods = 'advice', fault = 'none', meter = 'one', engine = 'own'] =
+  process.argv.slice(2);
 const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
 
 export interface JobResult {
@@ -47,10 +50,10 @@ if (isArchetype(name)) {
 
 function run(setup: Setup, method: string, seed: number): JobResult {
   const faults = faultFor(setup, seed);
-  const engine = { found: 'farOff' as const, faults };
-  if (method === 'advice') return advised(setup, seed, engine);
+  const found = { found: 'farOff' as const, faults };
+  if (method === 'advice') return engine === 'foreign' ? advisedForeign(setup, seed) : advised(setup, seed, found);
   const chase = method === 'oracle' ? oracle : method === 'fixed' ? fixedChase : proportionalChase;
-  return { ...judged(setup, chase(setup, { seed, ...engine })), method, name, seed };
+  return { ...judged(setup, chase(setup, { seed, ...found })), method, name, seed };
 }
 
 /** Where airflow decides, the truth is the air of each throat. */
@@ -79,12 +82,12 @@ function judged(setup: Setup, { depressionsKPa, airflows = [], rpm, moves, readi
   };
 }
 
-function advised(setup: Setup, seed: number, engine: { found: 'farOff'; faults: readonly Fault[] }): JobResult {
+function advised(setup: Setup, seed: number, found: { found: 'farOff'; faults: readonly Fault[] }): JobResult {
   const trial = runTrial({
     setup,
     seed,
-    engine,
-    stopAtSuspicion: engine.faults.length > 0,
+    engine: found,
+    stopAtSuspicion: found.faults.length > 0,
     noMeter: meter === 'none',
     machine: 'Bench machine',
     complaint: '',
@@ -109,40 +112,55 @@ function advised(setup: Setup, seed: number, engine: { found: 'farOff'; faults: 
     name,
     seed,
     claimed: last?.kind === 'finished' ? last.probability : 0,
-    suspected: first === undefined ? null : namedAs(first.suspicion, engine.faults),
+    suspected: first === undefined ? null : namedAs(first.suspicion, found.faults),
     suspectedAfter: first?.afterMoves ?? 0,
   };
 }
 
-/** Whether a suspicion names the fault: its kind and place, its kind alone, or another. */
-function namedAs(suspicion: Suspicion, faults: readonly Fault[]): JobResult['suspected'] {
-  const [fault] = faults;
-  switch (fault?.kind) {
+/** The same on the engine model of the tests, which has nothing of the product's own. */
+function advisedForeign(setup: Setup, seed: number): JobResult {
+  const [supposed] = faultFor(setup, seed).flatMap(suspicionOf);
+  const options = { seed, plain: meter === 'none', ...(supposed === undefined ? {} : { fault: supposed }) };
+  const { events, outcome, suspected, truth, probability } = driveForeign(setup, options);
+  const kinds = (kind: string) => events.filter((event) => event.kind === kind).length;
+  return {
+    ...judged(setup, {
+      outcome: outcome === 'done' ? 'finished' : outcome,
+      ...truth,
+      moves: kinds('move'),
+      readings: kinds('reading') + kinds('airflow'),
+    }),
+    meterings: kinds('airflow'),
+    wrongWay: turnsAway(events),
+    method: 'advice',
+    name,
+    seed,
+    claimed: probability,
+    suspected: suspected === undefined ? null : namedAs(suspected, faultFor(setup, seed)),
+    suspectedAfter: kinds('move'),
+  };
+}
+
+/** What a fault is to be named as. */
+function suspicionOf(seeded: Fault): readonly Suspicion[] {
+  switch (seeded.kind) {
     case 'airLeak':
-      return grade(suspicion.kind === 'airLeak', suspicion.kind === 'airLeak' && suspicion.throat === fault.throat);
+      return [{ kind: 'airLeak', throat: seeded.throat }];
     case 'wornShaft':
-      return grade(
-        suspicion.kind === 'restlessStop',
-        suspicion.kind === 'restlessStop' && suspicion.throat === fault.throat,
-      );
+      return [{ kind: 'restlessStop', throat: seeded.throat }];
     case 'deadScrew':
-      return grade(
-        suspicion.kind === 'deadScrew',
-        suspicion.kind === 'deadScrew' && suspicion.adjuster === fault.adjuster,
-      );
     case 'exchangedHoses':
-      return grade(
-        suspicion.kind === 'exchangedHoses',
-        suspicion.kind === 'exchangedHoses' && fault.throats.every((throat) => suspicion.throats.includes(throat)),
-      );
+      return [seeded];
     default:
-      return 'other';
+      return [];
   }
 }
 
-function grade(kind: boolean, place: boolean): 'named' | 'kind' | 'other' {
-  if (place) return 'named';
-  return kind ? 'kind' : 'other';
+/** Whether a suspicion names the fault: its kind and place, its kind alone, or another. */
+function namedAs(suspicion: Suspicion, faults: readonly Fault[]): JobResult['suspected'] {
+  const [seeded] = faults.flatMap(suspicionOf);
+  if (seeded === undefined || seeded.kind !== suspicion.kind) return 'other';
+  return isSame(seeded, suspicion) ? 'named' : 'kind';
 }
 
 /** Turns that took their screw away from where it stood in the end. */

@@ -1,10 +1,10 @@
 import type { Belief } from '../belief';
 import type { Weighed } from '../faults';
 import type { Job } from '../job';
-import { needleTest } from './needleTest';
 import { BLIP_AND_READ, likelyCause, mayStray, meterForLeak, needsProofOfRest, SURE_OF_PLACE } from './suspicion';
 import type { BareAdvice } from './taking';
 import { turnAdvice } from './turnAdvice';
+import { turnToTell } from './turnToTell';
 
 interface Makings {
   readonly seed: number;
@@ -16,7 +16,7 @@ export function whenStuck(job: Job, belief: Belief, advice: BareAdvice, makings:
   if (advice.kind !== 'undecided' || advice.limit === 'readings') return advice;
   const { seed, suspicions = [] } = makings;
   if (needsProofOfRest(job, suspicions) || mayStray(job, suspicions)) return BLIP_AND_READ;
-  const test = needleTest(job, belief, suspicions);
+  const test = turnToTell(job, belief, suspicions);
   if (test !== undefined) return turnAdvice(test, belief, seed, 'whichNeedles');
   return meterForLeak(job, suspicions, 'whenStuck') ?? likelyCause(suspicions) ?? advice;
 }
@@ -26,6 +26,6 @@ export function firstWhichNeedles(job: Job, belief: Belief, advice: BareAdvice, 
   const { seed, suspicions = [] } = makings;
   const [first] = suspicions;
   if (advice.kind !== 'suspect' || first?.suspicion.kind !== 'exchangedHoses') return advice;
-  const test = first.probability < SURE_OF_PLACE ? needleTest(job, belief, suspicions) : undefined;
+  const test = first.probability < SURE_OF_PLACE ? turnToTell(job, belief, suspicions) : undefined;
   return test === undefined ? advice : turnAdvice(test, belief, seed, 'whichNeedles');
 }

@@ -1,1 +1,2 @@
+export * from './foreign';
 export * from './jobs';

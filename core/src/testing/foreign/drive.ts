@@ -9,6 +9,9 @@ export interface Driven {
   readonly events: readonly JobEvent[];
   readonly outcome: 'done' | 'suspected' | 'undecided' | 'noEnd';
   readonly moves: number;
+  /** What the last advice thought of its end. */
+  readonly probability: number;
+  readonly truth: ReturnType<ForeignBank['truth']>;
   /** What the bank came to by its own truth, in tolerances, and whether its idle is in the band. */
   readonly spreadShare: number;
   readonly inBand: boolean;
@@ -34,12 +37,16 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
     if (decision.outcome === 'refused') throw new Error(`${proposal.kind} was refused: ${decision.refusal}`);
     events = [...events, decision.event];
   };
+  let probability = 0;
   const ended = (outcome: Driven['outcome'], suspected?: Suspicion): Driven => {
-    const { depressionsKPa, rpm } = bank.truth();
+    const truth = bank.truth();
+    const { depressionsKPa, rpm } = truth;
     const { idleRpm, idleBandRpm, spreadKPa } = setup.targets;
     return {
       events,
       outcome,
+      probability,
+      truth,
       moves: events.filter(({ kind }) => kind === 'move').length,
       spreadShare: (Math.max(...depressionsKPa) - Math.min(...depressionsKPa)) / spreadKPa,
       inBand: Math.abs(rpm - idleRpm) <= idleBandRpm,
@@ -53,6 +60,7 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
     if (findings === undefined) throw new Error('the log was opened');
     const { job, belief, suspicions } = findings;
     const advice = adviseNextMove(job, belief, { seed: 1, live: 'steady', suspicions });
+    probability = advice.grounds.probability;
     switch (advice.kind) {
       case 'done':
         return ended('done');

@@ -14,7 +14,7 @@ const TEST_TURN = 0.5;
  * A turn of a screw that was not turned yet, towards the idle wanted, to see which needles it moves: hoses on each other's throats make
  * a bank that no screw brings together, and only a turn tells them from it. Undefined where hoses are not likely, or nothing new would be seen.
  */
-export function needleTest(job: Job, belief: Belief, suspicions: readonly Weighed[] = []): PlannedTurn | undefined {
+export function turnToTell(job: Job, belief: Belief, suspicions: readonly Weighed[] = []): PlannedTurn | undefined {
   const hoses = suspicions.flatMap(({ suspicion, probability }) =>
     suspicion.kind === 'exchangedHoses' ? [{ throats: suspicion.throats, probability }] : [],
   );
