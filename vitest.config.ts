@@ -6,8 +6,8 @@ const alias = { '@': fileURLToPath(new URL('./web', import.meta.url)) };
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', include: ['core/src/**/*.test.ts'], testTimeout: 60_000 } },
-      { test: { name: 'cli', include: ['cli/**/*.test.ts'], testTimeout: 60_000 } },
+      { test: { name: 'core', include: ['core/src/**/*.test.ts'], testTimeout: 240_000 } },
+      { test: { name: 'cli', include: ['cli/**/*.test.ts'], testTimeout: 240_000 } },
       { test: { name: 'scripts', include: ['scripts/**/*.test.ts'] } },
       { test: { name: 'standin', include: ['standin/**/*.test.ts'] } },
       {
