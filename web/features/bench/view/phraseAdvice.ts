@@ -1,26 +1,21 @@
 import type { Advice, OffIdleFinding } from '@amber-needle/core/advice';
 import type { Job } from '@amber-needle/core/job';
-import { decidingQuantity } from '@amber-needle/core/setup';
 import { measured, numeral, percent, speed, withUnit } from '@/words/numbers';
 import { QUANTITY_UNIT, toleranceText } from '@/words/quantityWords';
 import { suspicionWords } from '@/words/suspicionWords';
 import { turnText } from '@/words/turns';
 import type { LiveView } from '@/workers/signalProtocol';
 import { flutterOf } from './channelWords';
+import { BLIP_LINE, carriedLine, MATCH_LINE, MOUTHS_LINE, type SayLine } from './lookLines';
 
-/** An advice in words: the say line (who, what), what to expect, and the reasons behind the *why* key. */
-export interface Phrase {
-  readonly subject: string;
-  readonly order: string;
-  readonly expect: readonly string[];
+/** An advice in words: the say line, and the reasons behind the *why* key. */
+export interface Phrase extends SayLine {
   readonly why: readonly string[];
 }
 
 export function phraseAdvice(job: Job, advice: Advice, live: LiveView | undefined): Phrase {
   return { ...sayLine(job, advice, live), why: [...reasons(job, advice), ...flutterLine(job, live)] };
 }
-
-type SayLine = Omit<Phrase, 'why'>;
 
 function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine {
   if (job.status === 'finished')
@@ -96,68 +91,6 @@ function readLine(advice: Extract<Advice, { kind: 'read' }>, live: LiveView | un
   }
   return { subject: 'Hold still', order: 'take the reading', expect: [held] };
 }
-
-const MATCH_LINE: SayLine = {
-  subject: 'One throat for all',
-  order: 'tee all hoses to it',
-  expect: [
-    'The gauges’ slopes are now the largest doubt. All hoses on the first throat’s tapping, at idle.',
-    'Hot parts: mind your hands; stop the engine if you cannot reach safely.',
-  ],
-};
-
-/** What to do with an instrument that is carried from throat to throat, where the bank is read with one. */
-function carriedLine(job: Job, after?: 'move'): SayLine | undefined {
-  if (decidingQuantity(job.setup) === 'airflow') {
-    return after === 'move'
-      ? { ...METER_LINE, subject: 'Blip, let it settle', order: 'then meter each mouth' }
-      : METER_LINE;
-  }
-  if (!job.oneGauge) return undefined;
-  return after === 'move' ? ROUND_AFTER_MOVE : ROUND_LINE;
-}
-
-const SPITS_BACK = 'It may spit back: face, hair and loose clothing away from the mouths, no flame near.';
-
-const METER_LINE: SayLine = {
-  subject: 'Meter each mouth',
-  order: 'one by one',
-  expect: [
-    'Warm, at idle, filters off. The meter costs the engine a little air: hold it alike on each, and read quickly.',
-    SPITS_BACK,
-  ],
-};
-
-const MOUTHS_LINE: SayLine = {
-  subject: 'Meter each mouth',
-  order: 'to find a leak',
-  expect: [
-    'Depression takes a leak for a stop that stands open; the air at the mouths does not.',
-    'Warm, at idle, filters off.',
-    SPITS_BACK,
-  ],
-};
-
-const ROUND_LINE: SayLine = {
-  subject: 'Go round again',
-  order: 'and back to the first',
-  expect: ['Warm, at idle, nothing touched meanwhile. The quicker the round, the less the engine drifts in it.'],
-};
-
-const ROUND_AFTER_MOVE: SayLine = {
-  subject: 'Blip, let it settle',
-  order: 'then go round',
-  expect: ['Blip the throttle once, then hands off. Then the one gauge goes from throat to throat and back.'],
-};
-
-const BLIP_LINE: SayLine = {
-  subject: 'Blip it',
-  order: 'turn nothing',
-  expect: [
-    'Open the throttle for a moment and let it fall shut: does every throttle come to rest where it was?',
-    'Gearbox in neutral, hands clear of fan, belts and chain.',
-  ],
-};
 
 function suspectLine(job: Job, advice: Extract<Advice, { kind: 'suspect' }>): SayLine {
   const { name, test, signs, caution } = suspicionWords(job.setup, advice.suspicion);
