@@ -41,7 +41,7 @@ export function adviseNextMove(job: Job, belief: Belief, options: AdviceOptions)
   const suspect = adviseSuspicion(job, options.suspicions);
   if (suspect !== undefined) return { ...firstWhichNeedles(job, belief, suspect, options), grounds };
   const isBalanced = chance.all >= DONE_PROBABILITY;
-  const meter = meterForLeak(job, options.suspicions, isBalanced ? 'beforeDone' : 'atOnce');
+  const meter = meterForLeak(job, isBalanced ? 'beforeDone' : 'atOnce', options.suspicions);
   if (meter !== undefined) return { ...meter, grounds };
   if (isBalanced) return { ...adviseWhenBalanced(job, options.suspicions), grounds };
   if (!gaugesKnown(job) && grounds.now.spread < MAY_BE_OFFSETS)

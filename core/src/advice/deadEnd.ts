@@ -18,7 +18,7 @@ export function whenStuck(job: Job, belief: Belief, advice: BareAdvice, makings:
   if (needsProofOfRest(job, suspicions) || mayStray(job, suspicions)) return BLIP_AND_READ;
   const test = turnToTell(job, belief, suspicions);
   if (test !== undefined) return turnAdvice(test, belief, seed, 'whichNeedles');
-  return meterForLeak(job, suspicions, 'whenStuck') ?? likelyCause(suspicions) ?? advice;
+  return meterForLeak(job, 'whenStuck', suspicions) ?? likelyCause(suspicions) ?? advice;
 }
 
 /** Which hoses sit on each other's throats a turn tells, where the readings leave it open. */

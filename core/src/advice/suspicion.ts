@@ -51,8 +51,8 @@ const METER_THE_MOUTHS = { kind: 'read', purpose: 'meterMouths', duration: READ_
 /** A meter on the mouths, where a leak is likely enough: depression alone cannot tell it from a throttle that stands open. */
 export function meterForLeak(
   job: Job,
-  suspicions: readonly Weighed[] = [],
   when: 'atOnce' | 'beforeDone' | 'whenStuck',
+  suspicions: readonly Weighed[] = [],
 ): BareAdvice | undefined {
   const { setup, airflows, noMeter } = job;
   if (noMeter || setup.throats.length < 2 || decidingQuantity(setup) === 'airflow') return undefined;

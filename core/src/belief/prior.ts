@@ -26,7 +26,7 @@ export const PRIOR = {
   levelKPa: 55,
   level: 0.4,
   speed: 0.5,
-  /** More air by one per cent lifts idle by about 0.75 per cent, within a factor of two; the logarithm and its spread. */
+  /** More air by one per cent lifts idle by about 0.75 per cent, within a factor of 2.7 (two standard deviations); the logarithm and its spread. */
   speedSlope: Math.log(0.75),
   speedSlopeSpread: 0.5,
   /** A two-stroke that fires now and then at idle fires more often with more air: its idle follows more, and nobody knows how much. */

@@ -17,9 +17,9 @@ const TURNS_OFF = [
 const PLATES = 0.03;
 /** Air that a leak lets in behind one throttle, as log airflow of its throat. Ours: below the least it hides among the screws. */
 const LEAKS = [0.2, 0.35, 0.5, 0.65];
-
 /** How far from its sisters a throttle may have come to rest, log airflow. Ours: half a degree at the most. */
 const STRAYS = [-0.35, -0.2, -0.1, 0.1, 0.2, 0.35];
+
 /**
  * The logarithm of how much more probable the bank as found is with a suspicion than with screws astray alone: one throat that breathes
  * much more than screws explain, its sisters in order, speaks for a leak; two throats of one shaft apart for exchanged hoses, or for one

@@ -131,7 +131,7 @@ export function removeCoupling(setup: Setup, id: string): Setup {
   return { ...setup, couplings: setup.couplings.filter((coupling) => coupling.id !== id) };
 }
 
-/** A pipe between the first two neighbours that none joins yet. Its bore is ours: a finger's width of hose. */
+/** A pipe between the first two neighbours that none joins yet. Its bore is ours. */
 export function addPipe(setup: Setup): Setup {
   const pipes = setup.pipes ?? [];
   const ids = setup.throats.map((throat) => throat.id);

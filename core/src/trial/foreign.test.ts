@@ -15,7 +15,7 @@ describe('an engine that the belief was not fitted to', () => {
     const jobs = BANKS.flatMap(([, setup]) => [3, 4].map((seed) => driveForeign(setup, { seed })));
     expect(jobs.filter(({ outcome }) => outcome === 'suspected')).toEqual([]);
     expect(jobs.filter((job) => job.outcome === 'done' && !isGood(job))).toEqual([]);
-    // 141 of 144 did when this was measured; here two of 24 may be beyond what their screws can do.
+    // 140 of 144 did on the seeds of docs/performance.md; here two of 24 may be beyond what their screws can do.
     expect(jobs.filter(isGood).length).toBeGreaterThanOrEqual(jobs.length - 2);
   });
 
@@ -46,8 +46,13 @@ describe('an engine that the belief was not fitted to', () => {
       fault: { kind: 'restlessStop', throat: '2' },
       goesOn: true,
     });
-    expect(driven.events.some(({ kind }) => kind === 'verdict')).toBe(true);
-    expect(['done', 'undecided', 'noEnd']).toContain(driven.outcome);
+    const dismissed = driven.events.flatMap((event) => (event.kind === 'verdict' ? [event.suspicion] : []));
+    expect(dismissed[0]).toEqual({ kind: 'restlessStop', throat: '2' });
+    // Nothing that was looked into is raised again, and the work goes on.
+    dismissed.forEach((one, i) => {
+      expect(dismissed.slice(i + 1).some((later) => isSame(one, later))).toBe(false);
+    });
+    expect(driven.events.at(-1)?.kind).not.toBe('verdict');
   });
 });
 

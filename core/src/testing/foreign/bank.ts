@@ -4,8 +4,9 @@ import { at } from '../../sequence';
 import { actionOn, concernOf, type Setup } from '../../setup';
 
 /**
- * An engine model that has nothing of the product's own: orifices by Bernoulli's law, pumps that draw in proportion to speed and
- * absolute pressure, a speed that follows the air by a power. For tests of how the advice fares on an engine that it was not fitted to.
+ * An engine model apart from the product's own: orifices by Bernoulli's law, a speed that follows the charge by some power. Like the belief
+ * it lets a turn add the same area each time, and cylinders draw in proportion to speed and absolute pressure. Its constants are ours:
+ * chosen so that screws within their range can bring a sound bank to its targets. For tests of the advice on another engine.
  */
 export interface ForeignOptions {
   readonly seed: number;
@@ -59,7 +60,7 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
   const plates = throats.map(() => 1 + PLATES * random.normal());
   const strayed = throats.map(() => 0);
   const ease = 1 + either(rpmOff) / targets.idleRpm;
-  const idleDepression = at([DEPRESSION[engine.strokes]], 0);
+  const idleDepression = DEPRESSION[engine.strokes];
   // What one cylinder draws at the idle it should have, so that the opening above makes the depression above.
   const draw = (OPENING * Math.sqrt(idleDepression)) / (targets.idleRpm * (AMBIENT - idleDepression));
 
