@@ -21,7 +21,7 @@ export async function nextAction(page: Page): Promise<{ readonly label: string; 
 export async function followOnce(page: Page): Promise<string> {
   const { label, say } = await nextAction(page);
   if (label === 'turned it') await turnAsSaid(page, say);
-  if (label === 'blipped it') await page.getByRole('button', { name: 'Blip' }).click();
+  if (label === 'blipped it') await page.getByRole('button', { name: 'Blip', exact: true }).click();
   if (label === 'clamped it') await page.getByRole('button', { name: 'Tighten clamp' }).click();
   if (label === 'loosened it') await page.getByRole('button', { name: 'Loosen clamp' }).click();
   if (label === 'use the meter') await goRound(page);

@@ -39,7 +39,7 @@ export function FanArea({ view, signal }: { readonly view: BenchView; readonly s
         <SpeedReadout
           rpm={view.speedRpm}
           targets={targets}
-          flutter={signal.live === undefined ? undefined : flutterOf(setup, signal.live.now)}
+          flutter={signal.live === undefined ? undefined : flutterOf(setup, signal.live.reading)}
         />
       </div>
       <div className="absolute inset-x-6 top-12 mx-auto max-w-2xl space-y-2">
