@@ -5,7 +5,8 @@ import { twinWithTwoStops } from '@amber-needle/core/setup';
 import { append, move, opened } from '@amber-needle/core/testing';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
-import { publishedSchemas } from './publishedSchemas';
+import { compiledChecks } from './compiledChecks';
+import { eventVersions, keptEventVersions, publishedSchemas } from './publishedSchemas';
 
 const formats = new URL('../docs/formats/', import.meta.url);
 const read = (file: string) => readFileSync(new URL(file, formats), 'utf8');
@@ -13,6 +14,17 @@ const read = (file: string) => readFileSync(new URL(file, formats), 'utf8');
 describe('published schemas', () => {
   it.each(publishedSchemas())('$file is up to date: npm run schemas', ({ file, text }) => {
     expect(read(file)).toBe(text);
+  });
+
+  it('of events are those of their recorded versions: a change needs a version and an upcaster', () => {
+    const kept = keptEventVersions();
+    expect(eventVersions(kept)).toEqual(kept);
+    expect(() => eventVersions({ ...kept, note: ['of another schema'] })).toThrow(/raise its version/);
+  });
+
+  it('are compiled as they are now: npm run schemas', async () => {
+    for (const { file, text } of await compiledChecks())
+      expect(readFileSync(new URL(`../${file}`, import.meta.url), 'utf8') === text, file).toBe(true);
   });
 
   it.each([

@@ -20,6 +20,7 @@ export function afterReading(belief: Belief): Belief {
   const { throats, speed } = forecastOf(belief);
   const reading: EventOf<'reading'> = {
     ...ENVELOPE,
+    version: 2,
     kind: 'reading',
     source: 'program',
     durationS: 8,
@@ -41,7 +42,7 @@ function afterMetering(belief: Belief): Belief {
     const shown = METER_MIDDLE * Math.exp(throatAir(belief, belief.mean, i).logAirflow - meanAir(belief));
     return { throat: id, shown, uncertainty: METER_DOUBT * shown };
   });
-  return foldEvent(belief, { ...ENVELOPE, kind: 'airflow', throats, rpm: forecastOf(belief).speed });
+  return foldEvent(belief, { ...ENVELOPE, version: 2, kind: 'airflow', throats, rpm: forecastOf(belief).speed });
 }
 
 function meanAir(belief: Belief): number {
@@ -55,6 +56,7 @@ export function afterMatching(belief: Belief): Belief {
   const sourceKPa = at(forecastOf(belief).throats, 0).depression;
   const matched = foldEvent(belief, {
     ...ENVELOPE,
+    version: 1,
     kind: 'check',
     check: {
       what: 'gaugesMatched',

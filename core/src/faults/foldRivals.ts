@@ -56,8 +56,13 @@ function isRead({ kind }: JobEvent): boolean {
   return kind === 'reading' || kind === 'airflow';
 }
 
+/** A setup corrected since changes what all events before it mean. */
 function isBeginning(events: readonly JobEvent[], ofEvents: readonly JobEvent[]): boolean {
-  return events.length <= ofEvents.length && events.every(({ id }, i) => id === at(ofEvents, i).id);
+  return (
+    events.length <= ofEvents.length &&
+    events.every(({ id }, i) => id === at(ofEvents, i).id) &&
+    !ofEvents.slice(events.length).some(({ kind }) => kind === 'setupCorrected')
+  );
 }
 
 function foldOne(rivals: Rivals, event: JobEvent): Rivals {

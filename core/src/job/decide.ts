@@ -1,95 +1,58 @@
-import { assertNever } from '../sequence';
-import { turns } from '../units';
-import type { JobEvent, Suspicion } from './events';
-import { foldJob, type Job } from './fold';
+import { type JobEvent, kindOf, MOST_EVENTS } from './events';
+import { foldJob } from './fold';
+import type { Standing } from './slices';
 
-/** What a person or a program wants to add to a log; the log gives it its place. */
-export type Proposal = JobEvent extends infer E ? (E extends JobEvent ? Omit<E, 'seq'> : never) : never;
+/** What a person or a program wants to add to a log; the log gives it its place and version. */
+export type Proposal = JobEvent extends infer E ? (E extends JobEvent ? Omit<E, 'seq' | 'version'> : never) : never;
 
 export type Refusal =
   | 'alreadyOpened'
   | 'notOpened'
   | 'alreadyFinished'
+  | 'alreadyClosed'
   | 'noSuchThroat'
   | 'noSuchAdjuster'
   | 'noSuchCoupling'
   | 'pastTheSeat'
   | 'pastTheEnd'
   | 'nothingToUndo'
-  | 'cannotUndoOpening';
+  | 'cannotUndoOpening'
+  | 'setupUnsound'
+  | 'setupDoesNotFit'
+  | 'logIsFull';
 
 export type Decision =
   | { readonly outcome: 'accepted'; readonly event: JobEvent }
   | { readonly outcome: 'refused'; readonly refusal: Refusal };
 
+/** A log as far as a decision needs it: where its job stands, how long it is, and itself, for the few kinds that rewrite. */
+export interface LogSoFar {
+  readonly standing: Standing | undefined;
+  readonly length: number;
+  events(): readonly JobEvent[];
+}
+
 /** Whether an event may follow a log, and as what. Neither saves nor draws. */
 export function decide(events: readonly JobEvent[], proposal: Proposal): Decision {
-  const refusal = refusalOf(events, proposal);
-  if (refusal !== undefined) return { outcome: 'refused', refusal };
-  return { outcome: 'accepted', event: { ...proposal, seq: events.length + 1 } };
+  return decideAfter({ standing: foldJob(events), length: events.length, events: () => events }, proposal);
 }
 
-function refusalOf(events: readonly JobEvent[], proposal: Proposal): Refusal | undefined {
-  const job = foldJob(events);
-  if (job === undefined) return proposal.kind === 'opened' ? undefined : 'notOpened';
-  if (proposal.kind === 'undone') return undoRefusal(events, proposal.event);
-  if (job.status === 'finished' && proposal.kind !== 'note') return 'alreadyFinished';
-  switch (proposal.kind) {
-    case 'opened':
-      return 'alreadyOpened';
-    case 'reading':
-      return proposal.channels.every(({ throat }) => isThroat(job, throat)) ? undefined : 'noSuchThroat';
-    case 'airflow':
-      return proposal.throats.every(({ throat }) => isThroat(job, throat)) ? undefined : 'noSuchThroat';
-    case 'move':
-      return moveRefusal(job, proposal.adjuster, proposal.turns);
-    case 'check':
-      return 'channels' in proposal.check && !proposal.check.channels.every(({ throat }) => isThroat(job, throat))
-        ? 'noSuchThroat'
-        : undefined;
-    case 'reach':
-      return job.setup.adjusters.some(({ id }) => id === proposal.adjuster) ? undefined : 'noSuchAdjuster';
-    case 'verdict':
-      return suspicionRefusal(job, proposal.suspicion);
-    case 'coupled':
-      return job.setup.couplings.some(({ id }) => id === proposal.coupling) ? undefined : 'noSuchCoupling';
-    case 'stage':
-    case 'note':
-    case 'finished':
-      return undefined;
-    default:
-      return assertNever(proposal);
-  }
+/** The same for a log that has been folded already. */
+export function decideAfter(log: LogSoFar, proposal: Proposal): Decision {
+  const event: JobEvent = { ...proposal, seq: log.length + 1, version: kindOf(proposal).version } as JobEvent;
+  const refusal = refusalOf(log, event);
+  return refusal === undefined ? { outcome: 'accepted', event } : { outcome: 'refused', refusal };
 }
 
-function suspicionRefusal(job: Job, suspicion: Suspicion): Refusal | undefined {
-  switch (suspicion.kind) {
-    case 'deadScrew':
-      return job.setup.adjusters.some(({ id }) => id === suspicion.adjuster) ? undefined : 'noSuchAdjuster';
-    case 'exchangedHoses':
-      return suspicion.throats.every((throat) => isThroat(job, throat)) ? undefined : 'noSuchThroat';
-    case 'restlessStop':
-    case 'airLeak':
-      return isThroat(job, suspicion.throat) ? undefined : 'noSuchThroat';
-    default:
-      return assertNever(suspicion);
-  }
+function refusalOf({ standing, length, events }: LogSoFar, event: JobEvent): Refusal | undefined {
+  if (standing === undefined) return event.kind === 'opened' ? undefined : 'notOpened';
+  if (length >= MOST_EVENTS) return 'logIsFull';
+  const kind = kindOf(event);
+  return outOfSeason(standing, kind.season) ?? kind.refuse?.(standing, event) ?? kind.refuseByLog?.(events(), event);
 }
 
-function isThroat(job: Job, throat: string): boolean {
-  return job.setup.throats.some(({ id }) => id === throat);
-}
-
-function moveRefusal(job: Job, id: string, by: number): Refusal | undefined {
-  const adjuster = job.setup.adjusters.find((candidate) => candidate.id === id);
-  if (adjuster === undefined) return 'noSuchAdjuster';
-  const position = (job.positions[id] ?? turns(0)) + by;
-  if (position < -adjuster.range.outTurns) return 'pastTheSeat';
-  return position > adjuster.range.inTurns ? 'pastTheEnd' : undefined;
-}
-
-function undoRefusal(events: readonly JobEvent[], target: string): Refusal | undefined {
-  const event = events.find(({ id }) => id === target);
-  if (event === undefined) return 'nothingToUndo';
-  return event.kind === 'opened' ? 'cannotUndoOpening' : undefined;
+function outOfSeason({ status }: Standing, season: ReturnType<typeof kindOf>['season']): Refusal | undefined {
+  if (season === 'saysItself' || status === 'open') return undefined;
+  if (status === 'closed') return 'alreadyClosed';
+  return season === 'atTheBench' ? 'alreadyFinished' : undefined;
 }

@@ -2,4 +2,6 @@ export * from './decide';
 export * from './events';
 export * from './fold';
 export * from './fromSignal';
+export * from './logReader';
+export type { Job, JobRecord, Standing } from './slices';
 export * from './undo';

@@ -1,6 +1,6 @@
 import Type, { type Static } from 'typebox';
 import { FaultSchema } from '../engine';
-import { checkerFor } from '../validation';
+import { checkerFor, compiled } from '../validation';
 
 const closed = { additionalProperties: false };
 
@@ -34,4 +34,4 @@ export const DEFAULT_PRACTICE: PracticeChoices = {
   cold: false,
 };
 
-export const checkPracticeChoices = checkerFor(PracticeChoicesSchema);
+export const checkPracticeChoices = checkerFor(PracticeChoicesSchema, compiled.practiceChoices);

@@ -3,13 +3,13 @@ import type { Engine, TurnOutcome } from '../engine';
 import type { AirflowMeter, GaugeSet } from '../instruments';
 import { assertNever } from '../sequence';
 import { rpm, turns } from '../units';
-import { checkerFor } from '../validation';
+import { checkerFor, compiled } from '../validation';
 
 const closed = { additionalProperties: false };
 const bare = <K extends string>(kind: K) => Type.Object({ do: Type.Literal(kind) }, closed);
 
 /** What a hand can do at a practice engine. */
-const PracticeCommandSchema = Type.Union([
+export const PracticeCommandSchema = Type.Union([
   bare('start'),
   bare('stop'),
   bare('blip'),
@@ -34,7 +34,7 @@ const PracticeCommandSchema = Type.Union([
 
 export type PracticeCommand = Static<typeof PracticeCommandSchema>;
 
-export const checkPracticeCommand = checkerFor(PracticeCommandSchema);
+export const checkPracticeCommand = checkerFor(PracticeCommandSchema, compiled.practiceCommand);
 
 /** Hand on filters, hoses and choke: what an engine does not tell of itself. Mutable. */
 export interface HandState {

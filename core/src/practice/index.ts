@@ -1,4 +1,4 @@
 export * from './choices';
-export { checkPracticeCommand, type PracticeCommand } from './commands';
+export { checkPracticeCommand, type PracticeCommand, PracticeCommandSchema } from './commands';
 export * from './faultTemplates';
 export * from './practiceBench';

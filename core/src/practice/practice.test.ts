@@ -1,9 +1,9 @@
+import { Ajv2020 } from 'ajv/dist/2020.js';
 import Type from 'typebox';
 import { describe, expect, it } from 'vitest';
 import { FaultSchema } from '../engine';
 import { ARCHETYPE_NAMES, ARCHETYPES } from '../setup';
 import { seconds } from '../units';
-import { checkerFor } from '../validation';
 import {
   checkPracticeChoices,
   checkPracticeCommand,
@@ -112,12 +112,12 @@ describe('choices and commands', () => {
 });
 
 describe('fault templates', () => {
-  const check = checkerFor(Type.Array(FaultSchema));
+  const check = new Ajv2020({ strict: false }).compile(Type.Array(FaultSchema));
 
   it.each(ARCHETYPE_NAMES)('of %s are faults that the engine takes, in every strength', (name) => {
     for (const strength of STRENGTHS) {
       const templates = faultTemplates(ARCHETYPES[name], strength);
-      expect(check(JSON.parse(JSON.stringify(templates)))).toMatchObject({ outcome: 'valid' });
+      expect(check(JSON.parse(JSON.stringify(templates)))).toBe(true);
       expect(new Set(templates.map((fault) => JSON.stringify(fault))).size).toBe(templates.length);
     }
   });

@@ -1,9 +1,10 @@
 import Type, { type Static } from 'typebox';
+import { figure, positive, text } from '../validation';
 
 /** A short name used inside the document to point at a part. */
 export const PartId = Type.String({ pattern: '^[A-Za-z0-9][A-Za-z0-9_-]{0,31}$' });
 
-const Label = Type.String({ minLength: 1, maxLength: 80 });
+const Label = text(80, 1);
 const closed = { additionalProperties: false };
 
 export const CylinderSchema = Type.Object(
@@ -19,19 +20,19 @@ export const ThroatSchema = Type.Object(
   {
     id: PartId,
     carburetor: Label,
-    feeds: Type.Array(PartId, { minItems: 1, uniqueItems: true }),
+    feeds: Type.Array(PartId, { minItems: 1, maxItems: 8, uniqueItems: true }),
     boreMm: Type.Number({ exclusiveMinimum: 5, maximum: 120 }),
     /** Volume between the throttle and the intake valve. */
     runnerVolumeCc: Type.Number({ exclusiveMinimum: 1, maximum: 20000 }),
-    closedAngleDeg: Type.Number({ minimum: 0.5, maximum: 30 }),
+    closedAngleDeg: figure(0.5, 30),
     /** Effective open area past the closed plate. */
-    closedLeakageMm2: Type.Number({ minimum: 0, maximum: 200 }),
+    closedLeakageMm2: figure(0, 200),
     /** What opens the throat: a plate (the default), a slide in the bore, or a plate behind a constant-depression piston. */
     throttle: Type.Optional(
       Type.Union([Type.Literal('plate'), Type.Literal('slide'), Type.Literal('constantDepression')]),
     ),
     /** Opening of the driver's lever at which a progressive linkage picks this throat up; 0, with the first, when left out. */
-    picksUpAtDeg: Type.Optional(Type.Number({ minimum: 0, maximum: 60 })),
+    picksUpAtDeg: Type.Optional(figure(0, 60)),
   },
   closed,
 );
@@ -73,26 +74,26 @@ export const AdjusterSchema = Type.Object(
     id: PartId,
     label: Label,
     kind: AdjusterKindSchema,
-    acts: Type.Array(AdjusterActSchema, { minItems: 1 }),
-    pitchMm: Type.Number({ exclusiveMinimum: 0, maximum: 3 }),
+    acts: Type.Array(AdjusterActSchema, { minItems: 1, maxItems: 16 }),
+    pitchMm: positive(3),
     /** Distance from the throttle shaft's axis to where the screw pushes. */
     leverMm: Type.Number({ exclusiveMinimum: 1, maximum: 300 }),
     /** Turns out to the seat and in to the end of travel, from as found. */
-    range: Type.Object({ outTurns: Type.Number({ minimum: 0 }), inTurns: Type.Number({ minimum: 0 }) }, closed),
+    range: Type.Object({ outTurns: figure(0, 100), inTurns: figure(0, 100) }, closed),
     /** The two throats it sits between, where that is not plain from what it acts on. */
     between: Type.Optional(Type.Array(PartId, { minItems: 2, maxItems: 2, uniqueItems: true })),
     /** Where the person looks from when the hand's direction is named. */
     seenFrom: Label,
     /** Expected change of the natural logarithm of airflow per turn in, if known better than by the kind's default. */
-    airflowPerTurn: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 5 })),
+    airflowPerTurn: Type.Optional(positive(5)),
     /** Turns of the head that move nothing when the direction changes. */
-    backlashTurns: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
+    backlashTurns: Type.Optional(figure(0, 1)),
   },
   closed,
 );
 
 export const CouplingSchema = Type.Object(
-  { id: PartId, label: Label, joins: Type.Array(PartId, { minItems: 2, uniqueItems: true }) },
+  { id: PartId, label: Label, joins: Type.Array(PartId, { minItems: 2, maxItems: 8, uniqueItems: true }) },
   closed,
 );
 
@@ -102,7 +103,7 @@ export const PipeSchema = Type.Object(
     id: PartId,
     label: Label,
     joins: Type.Array(PartId, { minItems: 2, maxItems: 2, uniqueItems: true }),
-    boreMm: Type.Number({ exclusiveMinimum: 0, maximum: 60 }),
+    boreMm: positive(60),
   },
   closed,
 );
@@ -110,15 +111,15 @@ export const PipeSchema = Type.Object(
 export const TargetsSchema = Type.Object(
   {
     /** Largest difference of depression between any two throats that counts as balanced. */
-    spreadKPa: Type.Number({ exclusiveMinimum: 0, maximum: 20 }),
+    spreadKPa: positive(20),
     /** The same at a held speed above idle; one and a half times that at idle when left out. */
-    offIdleSpreadKPa: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 20 })),
+    offIdleSpreadKPa: Type.Optional(positive(20)),
     /** What decides; by default depression for runners of their own, airflow for throats on a shared plenum. */
     decides: Type.Optional(Type.Union([Type.Literal('depression'), Type.Literal('airflow')])),
     /** Largest difference of air between any two throats that counts as balanced, where airflow decides; 8 when left out. */
-    airflowSpreadPercent: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 100 })),
-    idleRpm: Type.Number({ minimum: 300, maximum: 4000 }),
-    idleBandRpm: Type.Number({ exclusiveMinimum: 0, maximum: 1000 }),
+    airflowSpreadPercent: Type.Optional(positive(100)),
+    idleRpm: figure(300, 4000),
+    idleBandRpm: positive(1000),
   },
   closed,
 );
@@ -137,10 +138,10 @@ export const SetupSchema = Type.Object(
         boreMm: Type.Number({ exclusiveMinimum: 10, maximum: 200 }),
         strokeMm: Type.Number({ exclusiveMinimum: 10, maximum: 250 }),
         rodMm: Type.Number({ exclusiveMinimum: 20, maximum: 600 }),
-        compressionRatio: Type.Number({ minimum: 4, maximum: 16 }),
-        flywheelKgM2: Type.Number({ exclusiveMinimum: 0, maximum: 10 }),
+        compressionRatio: figure(4, 16),
+        flywheelKgM2: positive(10),
         /** Two-strokes: largest over smallest volume of one crankcase chamber; 1.4 when left out. */
-        crankcaseRatio: Type.Optional(Type.Number({ minimum: 1.1, maximum: 2 })),
+        crankcaseRatio: Type.Optional(figure(1.1, 2)),
       },
       closed,
     ),

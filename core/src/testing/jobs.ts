@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Bare, decide, type EventOf, type JobEvent } from '../job';
+import { type Bare, closingEvent, decide, type EventOf, type JobEvent } from '../job';
 import { seededRandom } from '../random';
 import { twinWithTwoStops } from '../setup';
 
@@ -88,6 +88,13 @@ export function move(adjuster: string, turns: number): Bare {
   return { kind: 'move', adjuster, turns };
 }
 
+const SLOWER_TWIN = { ...twinWithTwoStops, targets: { ...twinWithTwoStops.targets, idleRpm: 950 } };
+/** Fits a log only as long as its knob was not turned. */
+const TWIN_WITHOUT_KNOB = {
+  ...twinWithTwoStops,
+  adjusters: twinWithTwoStops.adjusters.filter(({ id }) => id !== 'K'),
+};
+
 /** Any log that may be: proposals of every kind, those refused left out, undos of anything included. */
 export const logs: fc.Arbitrary<readonly JobEvent[]> = fc
   .tuple(fc.nat(), fc.integer({ min: 0, max: 25 }))
@@ -120,6 +127,9 @@ function stormLog(seed: number, length: number): readonly JobEvent[] {
       () => ({ kind: 'undone', event: pick(events).id }),
       () => ({ kind: 'undone', event: pick(events).id }),
       () => ({ kind: 'finished', outcome: 'leftAsIs', probability: 0.5 }),
+      () => ({ kind: 'closed' }),
+      () => ({ kind: 'undone', event: closingEvent(events)?.id ?? pick(events).id }),
+      () => ({ kind: 'setupCorrected', setup: pick([twinWithTwoStops, SLOWER_TWIN, TWIN_WITHOUT_KNOB]) }),
     ])();
   let events = opened;
   for (let i = 0; i < length; i += 1) {

@@ -1,1 +1,3 @@
+export { compiled } from './compiled';
+export * from './fields';
 export * from './validation';

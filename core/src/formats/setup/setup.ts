@@ -1,7 +1,7 @@
 import { type Setup, SetupSchema, setupProblems } from '../../setup';
-import { type Checked, checkerFor } from '../../validation';
+import { type Checked, checkerFor, compiled } from '../../validation';
 
-const check = checkerFor(SetupSchema);
+const check = checkerFor(SetupSchema, compiled.setup);
 
 /** Reads a setup document: its shape by the schema, then its sense. Problems name the place as a JSON pointer. */
 export function readSetup(data: unknown): Checked<Setup> {

@@ -1,7 +1,7 @@
-import { type Checked, checkerFor } from '../../validation';
+import { type Checked, checkerFor, compiled } from '../../validation';
 import { type TraceMeta, TraceMetaSchema } from './trace';
 
-const check = checkerFor(TraceMetaSchema);
+const check = checkerFor(TraceMetaSchema, compiled.traceMeta);
 
 /** The key and value of a `# key: value` line; undefined for any other comment. */
 export function metadataLine(text: string): readonly [string, string] | undefined {

@@ -1,71 +1,95 @@
 import Type, { type Static } from 'typebox';
-import { type Checked, checkerFor } from '../../validation';
-import { AirflowSchema } from './airflow';
-import { CheckSchema } from './check';
-import { CoupledSchema } from './coupled';
-import { FinishedSchema } from './finished';
-import { MoveSchema } from './move';
-import { NoteSchema } from './note';
-import { OpenedSchema } from './opened';
-import { ReachSchema } from './reach';
-import { ReadingSchema } from './reading';
-import { StageSchema } from './stage';
-import { UndoneSchema } from './undone';
-import { VerdictSchema } from './verdict';
+import { type Checked, checkerFor, compiled, type Problem } from '../../validation';
+import { airflow } from './airflow';
+import { check } from './check';
+import { closedJob } from './closed';
+import { coupled } from './coupled';
+import type { EventKind, RawEvent } from './eventKind';
+import { finished } from './finished';
+import { move } from './move';
+import { note } from './note';
+import { opened } from './opened';
+import { reach } from './reach';
+import { reading } from './reading';
+import { setupCorrected } from './setupCorrected';
+import { stage } from './stage';
+import { undone } from './undone';
+import { verdict } from './verdict';
 
-export const JobEventSchema = Type.Union([
-  OpenedSchema,
-  ReadingSchema,
-  AirflowSchema,
-  MoveSchema,
-  CheckSchema,
-  NoteSchema,
-  CoupledSchema,
-  ReachSchema,
-  StageSchema,
-  VerdictSchema,
-  FinishedSchema,
-  UndoneSchema,
-]);
+/** Every kind of event that there is. A new one is a folder beside these and a line here. */
+const KINDS = [
+  opened,
+  setupCorrected,
+  reading,
+  airflow,
+  move,
+  check,
+  note,
+  coupled,
+  reach,
+  stage,
+  verdict,
+  finished,
+  closedJob,
+  undone,
+] as const;
 
-export type JobEvent = Static<typeof JobEventSchema>;
+export type JobEvent = Static<(typeof KINDS)[number]['schema']>;
 export type JobEventKind = JobEvent['kind'];
-/** What a writer says of an event; its id, time and place are given to it by the log's keeper. */
-export type Bare<E extends JobEvent = JobEvent> = E extends JobEvent ? Omit<E, 'id' | 'at' | 'seq'> : never;
+/** What a writer says of an event; its id, time, place and version are given to it by the log's keeper. */
+export type Bare<E extends JobEvent = JobEvent> = E extends JobEvent ? Omit<E, 'id' | 'at' | 'seq' | 'version'> : never;
 export type EventOf<K extends JobEventKind> = Extract<JobEvent, { kind: K }>;
 
-const checkers: { readonly [K in JobEventKind]: (data: unknown) => Checked<JobEvent> } = {
-  opened: checkerFor(OpenedSchema),
-  reading: checkerFor(ReadingSchema),
-  airflow: checkerFor(AirflowSchema),
-  move: checkerFor(MoveSchema),
-  check: checkerFor(CheckSchema),
-  note: checkerFor(NoteSchema),
-  coupled: checkerFor(CoupledSchema),
-  reach: checkerFor(ReachSchema),
-  stage: checkerFor(StageSchema),
-  verdict: checkerFor(VerdictSchema),
-  finished: checkerFor(FinishedSchema),
-  undone: checkerFor(UndoneSchema),
-};
+export const JobEventSchema = Type.Unsafe<JobEvent>(Type.Union(KINDS.map(({ schema }) => schema)));
 
-export const JOB_EVENT_KINDS = Object.keys(checkers).filter(isKind);
+export const EVENT_KINDS: readonly EventKind[] = KINDS;
+export const JOB_EVENT_KINDS: readonly JobEventKind[] = KINDS.map(({ kind }) => kind);
 
-/** An event from outside, checked by the schema of its own kind, so that problems name its fields and not all kinds at once. */
+const byName: ReadonlyMap<string, EventKind> = new Map(EVENT_KINDS.map((kind) => [kind.kind, kind]));
+const checkers: ReadonlyMap<string, (data: unknown) => Checked<JobEvent>> = new Map(
+  KINDS.map(({ kind, schema }) => [kind, checkerFor<typeof schema>(schema, compiled[kind])]),
+);
+
+/** What is registered of an event's kind. */
+export function kindOf({ kind }: Pick<JobEvent, 'kind'>): EventKind {
+  const registered = byName.get(kind);
+  if (registered === undefined) throw new Error(`There is no kind of event "${kind}"`);
+  return registered;
+}
+
+/**
+ * An event from outside, of any version up to today's: lifted to today's version, then checked by the schema of its own kind, so that
+ * problems name its fields and not all kinds at once.
+ */
 export function checkEvent(data: unknown): Checked<JobEvent> {
-  const kind = typeof data === 'object' && data !== null && 'kind' in data ? data.kind : undefined;
-  if (typeof kind !== 'string' || !isKind(kind)) {
-    return {
-      outcome: 'invalid',
-      problems: [{ path: '/kind', reason: `must be one of ${Object.keys(checkers).join(', ')}` }],
-    };
-  }
-  return checkers[kind](data);
+  const raw = recordOf(data);
+  const registered = typeof raw?.kind === 'string' ? byName.get(raw.kind) : undefined;
+  const checker = registered && checkers.get(registered.kind);
+  if (raw === undefined || registered === undefined || checker === undefined)
+    return invalid('/kind', `must be one of ${JOB_EVENT_KINDS.join(', ')}`);
+  const version = 'version' in raw ? raw.version : 1;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    return invalid('/version', 'must be a whole number from 1');
+  if (version > registered.version)
+    return invalid('/version', `is ${version}; this program knows "${registered.kind}" up to version ${registered.version}`);
+  return checker(lifted(registered, raw, version));
 }
 
-function isKind(text: string): text is JobEventKind {
-  return Object.hasOwn(checkers, text);
+/** An event of an older version as one of today's. */
+function lifted({ upcasters, version: today }: EventKind, raw: RawEvent, version: number): RawEvent {
+  const event = upcasters.slice(version - 1).reduce((older, lift) => lift(older), raw);
+  return { ...event, version: today };
 }
 
-export { ReadingChannelSchema } from './reading';
-export type { Suspicion } from './verdict';
+function recordOf(data: unknown): RawEvent | undefined {
+  return typeof data === 'object' && data !== null && !Array.isArray(data) ? { ...data } : undefined;
+}
+
+function invalid(path: string, reason: string): { readonly outcome: 'invalid'; readonly problems: readonly Problem[] } {
+  return { outcome: 'invalid', problems: [{ path, reason }] };
+}
+
+export { MOST_EVENTS } from './envelope';
+export type { EventKind, RawEvent } from './eventKind';
+export { ReadingChannelSchema } from './reading/schema';
+export type { Suspicion } from './verdict/schema';

@@ -1,7 +1,5 @@
 import Type, { type Static } from 'typebox';
-import { closed, envelope } from './envelope';
-
-const Part = Type.String({ minLength: 1, maxLength: 32 });
+import { closed, envelope, Part } from '../envelope';
 
 /** What the readings may say is wrong with an engine, or with the gauges on it: a fault that no screw cures. */
 const SuspicionSchema = Type.Union([
@@ -22,7 +20,7 @@ export type Suspicion = Static<typeof SuspicionSchema>;
 /** What the person found about a suspicion: nothing (it is not raised again), or the fault, and put it right. */
 export const VerdictSchema = Type.Object(
   {
-    ...envelope,
+    ...envelope(1),
     kind: Type.Literal('verdict'),
     suspicion: SuspicionSchema,
     verdict: Type.Union([Type.Literal('dismissed'), Type.Literal('mended')]),

@@ -1,5 +1,6 @@
 import Type from 'typebox';
-import { closed, envelope } from './envelope';
+import { positive, text } from '../../../validation';
+import { closed, envelope, Part } from '../envelope';
 
 /**
  * The air that each throat takes, by a meter held on one mouth after the other, in the meter's own scale units: they compare with each
@@ -7,22 +8,24 @@ import { closed, envelope } from './envelope';
  */
 export const AirflowSchema = Type.Object(
   {
-    ...envelope,
+    ...envelope(2),
     kind: Type.Literal('airflow'),
-    instrument: Type.Optional(Type.String({ maxLength: 120 })),
+    instrument: Type.Optional(text(120)),
+    /** Read on a simulated engine. */
+    practice: Type.Optional(Type.Literal(true)),
     throats: Type.Array(
       Type.Object(
         {
-          throat: Type.String({ minLength: 1, maxLength: 32 }),
-          shown: Type.Number({ exclusiveMinimum: 0, maximum: 100_000 }),
+          throat: Part,
+          shown: positive(100_000),
           /** Standard uncertainty in scale units: the eye, and how the hand seats the meter. */
-          uncertainty: Type.Number({ exclusiveMinimum: 0, maximum: 100_000 }),
+          uncertainty: positive(100_000),
         },
         closed,
       ),
       { minItems: 2, maxItems: 8 },
     ),
-    rpm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 20_000 })),
+    rpm: Type.Optional(positive(20_000)),
   },
   closed,
 );

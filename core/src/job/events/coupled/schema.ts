@@ -1,12 +1,12 @@
 import Type from 'typebox';
-import { closed, envelope } from './envelope';
+import { closed, envelope, Part } from '../envelope';
 
 /** A coupling was clamped, or loosened again. */
 export const CoupledSchema = Type.Object(
   {
-    ...envelope,
+    ...envelope(1),
     kind: Type.Literal('coupled'),
-    coupling: Type.String({ minLength: 1, maxLength: 32 }),
+    coupling: Part,
     state: Type.Union([Type.Literal('clamped'), Type.Literal('loosened')]),
   },
   closed,

@@ -1,19 +1,13 @@
 import Type from 'typebox';
-import { closed, envelope } from './envelope';
+import { figure, positive } from '../../../validation';
+import { closed, envelope, Part } from '../envelope';
 
 /** Engine stopped, hoses open to the air: what each gauge shows then is its offset. */
 const GaugesZeroed = Type.Object(
   {
     what: Type.Literal('gaugesZeroed'),
     channels: Type.Array(
-      Type.Object(
-        {
-          throat: Type.String({ minLength: 1, maxLength: 32 }),
-          offsetKPa: Type.Number({ minimum: -20, maximum: 20 }),
-          uncertaintyKPa: Type.Number({ exclusiveMinimum: 0 }),
-        },
-        closed,
-      ),
+      Type.Object({ throat: Part, offsetKPa: figure(-20, 20), uncertaintyKPa: positive(120) }, closed),
       { minItems: 1, maxItems: 8 },
     ),
   },
@@ -25,14 +19,7 @@ const GaugesMatched = Type.Object(
   {
     what: Type.Literal('gaugesMatched'),
     channels: Type.Array(
-      Type.Object(
-        {
-          throat: Type.String({ minLength: 1, maxLength: 32 }),
-          shownKPa: Type.Number({ minimum: -120, maximum: 120 }),
-          uncertaintyKPa: Type.Number({ exclusiveMinimum: 0 }),
-        },
-        closed,
-      ),
+      Type.Object({ throat: Part, shownKPa: figure(-120, 120), uncertaintyKPa: positive(120) }, closed),
       { minItems: 2, maxItems: 8 },
     ),
   },
@@ -50,7 +37,7 @@ const NoMeter = Type.Object({ what: Type.Literal('noMeter') }, closed);
 
 export const CheckSchema = Type.Object(
   {
-    ...envelope,
+    ...envelope(1),
     kind: Type.Literal('check'),
     check: Type.Union([GaugesZeroed, GaugesMatched, CautionsRead, Blipped, NoMeter]),
   },

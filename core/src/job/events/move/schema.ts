@@ -1,30 +1,27 @@
 import Type from 'typebox';
-import { closed, envelope } from './envelope';
+import { figure } from '../../../validation';
+import { closed, envelope, Part } from '../envelope';
+
+const KiloPascals = figure(-1e6, 1e6);
+const Percent = figure(-1e6, 1e6);
 
 /** What was expected of the move when it was advised: kept so that the surprise can be seen later. */
 const Expectation = Type.Object(
   {
     throats: Type.Array(
       Type.Object(
-        {
-          throat: Type.String(),
-          depressionKPa: Type.Number(),
-          deviationKPa: Type.Number(),
-          uncertaintyKPa: Type.Number(),
-        },
+        { throat: Part, depressionKPa: KiloPascals, deviationKPa: KiloPascals, uncertaintyKPa: figure(0, 1e6) },
         closed,
       ),
+      { maxItems: 8 },
     ),
     /** Where airflow decides: per cent of air from the group. */
     airflow: Type.Optional(
-      Type.Array(
-        Type.Object(
-          { throat: Type.String(), deviationPercent: Type.Number(), uncertaintyPercent: Type.Number() },
-          closed,
-        ),
-      ),
+      Type.Array(Type.Object({ throat: Part, deviationPercent: Percent, uncertaintyPercent: figure(0, 1e6) }, closed), {
+        maxItems: 8,
+      }),
     ),
-    rpm: Type.Number(),
+    rpm: figure(-1e6, 1e6),
   },
   closed,
 );
@@ -32,11 +29,11 @@ const Expectation = Type.Object(
 /** A screw was turned: clockwise as seen from its head is positive. Whole sixteenths, exact in binary. */
 export const MoveSchema = Type.Object(
   {
-    ...envelope,
+    ...envelope(1),
     kind: Type.Literal('move'),
-    adjuster: Type.String({ minLength: 1, maxLength: 32 }),
+    adjuster: Part,
     turns: Type.Number({ multipleOf: 0.0625, minimum: -20, maximum: 20 }),
-    advisedTurns: Type.Optional(Type.Number()),
+    advisedTurns: Type.Optional(figure(-100, 100)),
     expected: Type.Optional(Expectation),
   },
   closed,

@@ -1,0 +1,32 @@
+import { turns } from '../../../units';
+import type { Refusal } from '../../decide';
+import type { Standing } from '../../slices';
+import { staleBy } from '../../slices/balance';
+import type { EventKind } from '../eventKind';
+import { MoveSchema } from './schema';
+
+export const move: EventKind<typeof MoveSchema> = {
+  kind: 'move',
+  version: 1,
+  schema: MoveSchema,
+  upcasters: [],
+  season: 'atTheBench',
+  title: 'Screw turned',
+  refuse: (job, { adjuster, turns: by }) => refuse(job, adjuster, by),
+  folds: {
+    balance: (job, { adjuster, turns: by, seq }) => {
+      const before = job.positions[adjuster] ?? turns(0);
+      const positions = { ...job.positions, [adjuster]: turns(before + by) };
+      return { positions, blips: 0, touchedAt: seq, sinceReading: staleBy(job, 'move') };
+    },
+  },
+  record: ({ moves }, event) => ({ moves: [...moves, event] }),
+};
+
+function refuse({ setup, positions }: Standing, id: string, by: number): Refusal | undefined {
+  const adjuster = setup.adjusters.find((candidate) => candidate.id === id);
+  if (adjuster === undefined) return 'noSuchAdjuster';
+  const position = (positions[id] ?? turns(0)) + by;
+  if (position < -adjuster.range.outTurns) return 'pastTheSeat';
+  return position > adjuster.range.inTurns ? 'pastTheEnd' : undefined;
+}

@@ -1,0 +1,81 @@
+import type { RawEvent } from './eventKind';
+
+const AT = '2026-01-01T00:00:00.000Z';
+const id = (n: number) => `00000000-0000-7000-8000-00000000000${n}`;
+
+/**
+ * One event at least of every version that a kind has left behind, as programs of that time wrote it: none is ever changed. A test
+ * fails when a version has none.
+ */
+export const OLD_EVENTS: readonly RawEvent[] = [
+  {
+    kind: 'opened',
+    id: id(1),
+    seq: 1,
+    at: AT,
+    machine: 'Harrow 750 twin',
+    complaint: 'Shakes at idle.',
+    setup: {
+      format: 'amber-needle/setup',
+      version: 1,
+      name: 'One throat',
+      engine: {
+        strokes: 4,
+        boreMm: 70,
+        strokeMm: 60,
+        rodMm: 120,
+        compressionRatio: 9,
+        flywheelKgM2: 0.02,
+      },
+      cylinders: [{ id: '1', firingDeg: 0 }],
+      throats: [
+        {
+          id: '1',
+          carburetor: 'Only',
+          feeds: ['1'],
+          boreMm: 30,
+          runnerVolumeCc: 150,
+          closedAngleDeg: 8,
+          closedLeakageMm2: 2,
+        },
+      ],
+      adjusters: [
+        {
+          id: 'A',
+          label: 'Stop A',
+          kind: 'throttleStop',
+          acts: [{ throat: '1', turnedIn: 'opens' }],
+          pitchMm: 0.5,
+          leverMm: 15,
+          range: { outTurns: 3, inTurns: 4 },
+          seenFrom: 'the left',
+        },
+      ],
+      couplings: [],
+      targets: { spreadKPa: 1, idleRpm: 1050, idleBandRpm: 50 },
+    },
+  },
+  {
+    kind: 'reading',
+    id: id(2),
+    seq: 2,
+    at: AT,
+    source: 'gauge',
+    sourceName: 'Practice engine',
+    durationS: 8,
+    barometerKPa: 101.325,
+    channels: [{ throat: '1', depressionKPa: 40, uncertaintyKPa: 0.05, state: 'steady' }],
+    speed: { rpm: 1050, uncertaintyRpm: 2, from: 'pulses' },
+  },
+  {
+    kind: 'airflow',
+    id: id(3),
+    seq: 3,
+    at: AT,
+    throats: [
+      { throat: '1', shown: 8, uncertainty: 0.1 },
+      { throat: '2', shown: 8.1, uncertainty: 0.1 },
+    ],
+  },
+  { kind: 'finished', id: id(4), seq: 4, at: AT, outcome: 'balanced', probability: 0.97 },
+];

@@ -1,0 +1,18 @@
+import type { EventKind, RawEvent } from '../eventKind';
+import { OpenedSchema } from './schema';
+
+export const opened: EventKind<typeof OpenedSchema> = {
+  kind: 'opened',
+  version: 2,
+  schema: OpenedSchema,
+  upcasters: [markPractice],
+  season: 'atTheBench',
+  title: 'Job opened',
+  refuse: () => 'alreadyOpened',
+};
+
+/** Version 1 told a practice job by its machine's name alone. */
+function markPractice(event: RawEvent): RawEvent {
+  const { machine } = event;
+  return typeof machine === 'string' && machine.startsWith('Practice: ') ? { ...event, practice: true } : event;
+}

@@ -1,0 +1,18 @@
+import type { Setup } from '../setup';
+
+export function isThroat({ throats }: Setup, throat: string): boolean {
+  return throats.some(({ id }) => id === throat);
+}
+
+export function isAdjuster({ adjusters }: Setup, adjuster: string): boolean {
+  return adjusters.some(({ id }) => id === adjuster);
+}
+
+export function isCoupling({ couplings }: Setup, coupling: string): boolean {
+  return couplings.some(({ id }) => id === coupling);
+}
+
+/** Whether everything that was read is of a throat that there is. */
+export function allThroats(setup: Setup, read: readonly { readonly throat: string }[]): boolean {
+  return read.every(({ throat }) => isThroat(setup, throat));
+}

@@ -1,0 +1,42 @@
+import type { Setup } from '../../setup';
+import { turns } from '../../units';
+import type { EventOf, Suspicion } from '../events';
+import type { Positions } from './index';
+
+/** Where the work of balancing stands. */
+export interface Balance {
+  /** Where the engine is held now. */
+  readonly stage: EventOf<'stage'>['stage'];
+  /** Net turns of each adjuster from as found. */
+  readonly positions: Positions;
+  /** Adjusters that the person cannot get at. */
+  readonly outOfReach: readonly string[];
+  /** Suspicions that the person looked into and found nothing in. */
+  readonly dismissed: readonly Suspicion[];
+  /** Blips with nothing turned since something was. */
+  readonly blips: number;
+  /** Couplings that are clamped now. */
+  readonly clamped: readonly string[];
+  /** Place in the log of the last move or coupling; 0 before the first. */
+  readonly touchedAt: number;
+  /** What has happened since the last reading; a reading is stale when something has. */
+  readonly sinceReading: 'noReading' | 'nothing' | 'move' | 'coupled' | 'matched';
+}
+
+export function openBalance(setup: Setup): Balance {
+  return {
+    stage: 'idle',
+    positions: Object.fromEntries(setup.adjusters.map(({ id }) => [id, turns(0)])),
+    outOfReach: [],
+    dismissed: [],
+    blips: 0,
+    clamped: [],
+    touchedAt: 0,
+    sinceReading: 'noReading',
+  };
+}
+
+/** Something was done after the last reading: it no longer tells where the engine is. */
+export function staleBy({ sinceReading }: Balance, by: 'move' | 'coupled' | 'matched'): Balance['sinceReading'] {
+  return sinceReading === 'noReading' ? 'noReading' : by;
+}

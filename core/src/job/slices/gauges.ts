@@ -1,0 +1,16 @@
+/** What is known of the gauges on this job. */
+export interface Gauges {
+  /** Throats whose gauge has been zeroed, and whether that is all of them. */
+  readonly zeroedThroats: readonly string[];
+  readonly gaugesZeroed: boolean;
+  /** Gauges were put on one running throat since they were zeroed last. */
+  readonly gaugesMatched: boolean;
+  /** The last reading was made with one instrument carried round: no other's zero or slope stands between the throats. */
+  readonly oneGauge: boolean;
+  /** There is no meter at hand to ask for. */
+  readonly noMeter: boolean;
+}
+
+export function openGauges(): Gauges {
+  return { zeroedThroats: [], gaugesZeroed: false, gaugesMatched: false, oneGauge: false, noMeter: false };
+}

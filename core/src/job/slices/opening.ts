@@ -1,0 +1,17 @@
+import type { Setup } from '../../setup';
+import type { EventOf } from '../events';
+
+/** What the job was opened on, and for. */
+export interface Opening {
+  readonly machine: string;
+  readonly complaint: string;
+  /** As it was when the job was opened, or as it was corrected since. */
+  readonly setup: Setup;
+  readonly openedAt: string;
+  /** Worked on a simulated engine: it is told apart from real jobs and nothing is learned from it. */
+  readonly practice: boolean;
+}
+
+export function openOpening({ machine, complaint, setup, at, practice }: EventOf<'opened'>): Opening {
+  return { machine, complaint, setup, openedAt: at, practice: practice === true };
+}

@@ -1,0 +1,15 @@
+import type { EventOf } from '../events';
+
+/** What was read, turned and noted, in order. It grows with the log, so no snapshot keeps it. */
+export interface JobRecord {
+  readonly readings: readonly EventOf<'reading'>[];
+  /** The air of each throat by a meter on its mouth. */
+  readonly airflows: readonly EventOf<'airflow'>[];
+  readonly offIdleReadings: readonly EventOf<'reading'>[];
+  readonly moves: readonly EventOf<'move'>[];
+  readonly notes: readonly EventOf<'note'>[];
+}
+
+export function emptyRecord(): JobRecord {
+  return { readings: [], airflows: [], offIdleReadings: [], moves: [], notes: [] };
+}

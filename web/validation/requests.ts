@@ -1,0 +1,65 @@
+import { figure, text } from '@amber-needle/core/validation';
+import { ARCHETYPE_NAMES } from '@amber-needle/core/setup';
+import Type, { type Static } from 'typebox';
+
+const closed = { additionalProperties: false };
+const Id = Type.String({ pattern: '^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$' });
+
+/** Whose a machine is, and what tells it from others; every field may be left empty. */
+const particulars = {
+  owner: text(120),
+  contact: text(200),
+  plate: text(32),
+  /** Odometer or hour meter as it is read, with its unit. */
+  meterReading: text(32),
+};
+
+/** What the form for a new machine asks: one schema for the form and for the server. */
+export const NewMachineSchema = Type.Object(
+  {
+    name: Type.String({ minLength: 1, maxLength: 80, pattern: '^(?=.*\\S)[^\\u0000-\\u001f\\ud800-\\udfff]*$' }),
+    /** The bank it starts from. */
+    archetype: Type.Enum(ARCHETYPE_NAMES),
+    note: text(500),
+    idleRpm: figure(400, 3000),
+    spreadKPa: figure(0.1, 5),
+    practice: Type.Optional(Type.Literal(true)),
+  },
+  closed,
+);
+
+export type NewMachine = Static<typeof NewMachineSchema>;
+
+/** What can be changed of a machine without touching its bank. */
+export const MachineEditSchema = Type.Object(
+  { name: NewMachineSchema.properties.name, note: text(2000), ...particulars },
+  closed,
+);
+
+export type MachineEdit = Static<typeof MachineEditSchema>;
+
+const MachineCommand = Type.Object(
+  { do: Type.Union([Type.Literal('archive'), Type.Literal('unarchive'), Type.Literal('delete'), Type.Literal('restore'), Type.Literal('erasePerson')]) },
+  closed,
+);
+
+const JobCommand = Type.Object({ do: Type.Union([Type.Literal('delete'), Type.Literal('restore')]) }, closed);
+
+/** Everything that only the app takes in, by name. */
+export const REQUESTS = {
+  newMachineForm: NewMachineSchema,
+  newMachine: Type.Object({ id: Id, ...NewMachineSchema.properties }, closed),
+  machineEdit: MachineEditSchema,
+  machineCommand: MachineCommand,
+  jobCommand: JobCommand,
+  replacedSetup: Type.Object({ seen: Type.Unknown(), setup: Type.Unknown() }, closed),
+  newJob: Type.Object({ id: Id, machineId: Id, complaint: text(2000), practice: Type.Optional(Type.Literal(true)) }, closed),
+  practiceResume: Type.Object(
+    {
+      positions: Type.Record(text(32), figure(-100, 100)),
+      clamped: Type.Array(text(32), { maxItems: 24 }),
+      running: Type.Boolean(),
+    },
+    closed,
+  ),
+};
