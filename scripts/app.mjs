@@ -1,28 +1,27 @@
 import { join } from 'node:path';
 import { answers, freePort, waitFor } from './processes.mjs';
-import { ROOT, run } from './project.mjs';
+import { ROOT } from './project.mjs';
 
 const TSX = join(ROOT, 'node_modules/.bin/tsx');
 
-/** Brings the database's tables up to date. */
-export function prepareDatabase(databaseUrl, { demo = false } = {}) {
-  run(TSX, ['scripts/prepare.ts', ...(demo ? ['--demo'] : [])], { DATABASE_URL: databaseUrl });
+/** Brings the database's tables up to date. A database that has something in it is backed up first. */
+export async function prepareDatabase(group, databaseUrl, { demo = false } = {}) {
+  await group.quietly(TSX, ['scripts/prepare.ts', ...(demo ? ['--demo'] : [])], { env: { DATABASE_URL: databaseUrl } });
 }
 
 /**
  * Starts the built app on a free port of 127.0.0.1 and waits for it. Returns its address.
  * @param {ReturnType<typeof import('./processes.mjs').processGroup>} group
  * @param {string} databaseUrl
- * @param {{ port?: number, dev?: boolean, log?: number, onLost?: (what: string) => void }} [options]
+ * @param {{ port?: number, dev?: boolean, log?: number, again?: boolean, pidFile?: string, onLost?: (what: string) => void }} [options]
  */
-export async function startApp(group, databaseUrl, { port, dev = false, log, onLost } = {}) {
+export async function startApp(group, databaseUrl, { port, dev = false, ...options } = {}) {
   const at = port ?? (await freePort());
   const next = join(ROOT, 'node_modules/next/dist/bin/next');
   const env = { DATABASE_URL: databaseUrl, NEXT_TELEMETRY_DISABLED: '1' };
-  group.start('the app', process.execPath, [next, dev ? 'dev' : 'start', 'web', '-H', '127.0.0.1', '-p', String(at)], {
+  group.start('The app', process.execPath, [next, dev ? 'dev' : 'start', 'web', '-H', '127.0.0.1', '-p', String(at)], {
+    ...options,
     env,
-    log,
-    onLost,
   });
   const address = `http://127.0.0.1:${at}`;
   await waitFor('The app', () => answers(`${address}/api/health`));
@@ -30,13 +29,13 @@ export async function startApp(group, databaseUrl, { port, dev = false, log, onL
 }
 
 /** Starts the instrument stand-in against an app. Returns its control address. */
-export async function startStandin(group, app, args = [], { log, onLost } = {}) {
+export async function startStandin(group, app, args = [], options = {}) {
   const port = await freePort();
   group.start(
-    'the stand-in',
+    'The stand-in',
     process.execPath,
     ['--import', 'tsx', 'standin/src/main.ts', '--app', app, '--port', String(port), ...args],
-    { log, onLost },
+    options,
   );
   const control = `http://127.0.0.1:${port}`;
   await waitFor('The stand-in', () => answers(`${control}/engine`));

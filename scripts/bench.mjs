@@ -1,5 +1,4 @@
 import { spawnSync } from 'node:child_process';
-import { mkdirSync, openSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
@@ -7,7 +6,7 @@ import { prepareDatabase, startApp } from './app.mjs';
 import { BROWSER_PACKAGES, DATABASE_PACKAGES, installPackages } from './machine.mjs';
 import { startMariaDb } from './mariadb.mjs';
 import { processGroup } from './processes.mjs';
-import { buildApp, DATA, installModules, ROOT } from './project.mjs';
+import { buildApp, installModules, openLog, ROOT } from './project.mjs';
 
 /** Measures what docs/performance.md reports and prints it as a table. Nothing here passes or fails. */
 const group = processGroup();
@@ -34,15 +33,14 @@ async function firstLoadKb(app, path) {
 }
 
 try {
-  mkdirSync(DATA, { recursive: true });
-  installPackages([...DATABASE_PACKAGES, ...BROWSER_PACKAGES], say);
-  installModules(say);
-  buildApp(say);
+  await installPackages(group, [...DATABASE_PACKAGES, ...BROWSER_PACKAGES], say);
+  await installModules(group, say);
+  await buildApp(group, say);
   say('core');
   const core = figures('scripts/bench/core.ts');
   const databaseUrl = await startMariaDb(group, 'bench-db', { fresh: true });
-  prepareDatabase(databaseUrl, { demo: true });
-  const app = await startApp(group, databaseUrl, { log: openSync(join(DATA, 'bench.log'), 'a') });
+  await prepareDatabase(group, databaseUrl, { demo: true });
+  const app = await startApp(group, databaseUrl, { log: openLog('bench.log') });
   say('browser');
   const inWorker = figures('scripts/bench/worker.ts');
   const pixels = figures('scripts/bench/pixels.ts', app);

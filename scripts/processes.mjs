@@ -2,6 +2,14 @@ import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
 import { ROOT } from './project.mjs';
+import { forgetProcess, rememberProcess } from './survivors.mjs';
+
+/** A process that is asked to end has this long, then it is killed; a database may need longer to close its files. */
+const PATIENCE_MS = 500;
+/** Pauses before something that died is started again, ms; the last one stays. */
+const BACK_OFF_MS = [500, 1000, 2000, 5000, 10_000, 30_000];
+/** Who has run this long begins with the first pause again. */
+const WELL_MS = 60_000;
 
 /** A TCP port on loopback that nothing listens on now. */
 export function freePort() {
@@ -15,23 +23,34 @@ export function freePort() {
   });
 }
 
-const stops = [];
+const groups = [];
 
-/** Stops every group when this process is told to end, the newest group first; listens once however many groups there are. */
-function stopAtExit(stop) {
-  stops.push(stop);
-  if (stops.length > 1) return;
+/**
+ * Stops every group when this process is told to end, the newest group first; listens once however many groups there are. Told again,
+ * it kills what is left and goes at once.
+ */
+function stopAtExit(group) {
+  groups.push(group);
+  if (groups.length > 1) return;
+  let told = false;
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
-    process.once(signal, async () => {
-      for (const each of stops.reverse()) await each();
-      process.exit(signal === 'SIGINT' ? 130 : 143);
+    process.on(signal, async () => {
+      const code = signal === 'SIGINT' ? 130 : 143;
+      if (told) {
+        for (const each of groups) each.kill();
+        process.exit(code);
+      }
+      told = true;
+      for (const each of [...groups].reverse()) await each.stop();
+      process.exit(code);
     });
   }
 }
 
 /** Processes that live as long as this one: started here, stopped here, in reverse order. */
 export function processGroup() {
-  const started = [];
+  /** Everything that was started and not ended for good. */
+  const members = [];
   let stopping;
 
   /** Stops everything, once: whoever asks again waits for the same end. */
@@ -41,46 +60,109 @@ export function processGroup() {
   }
 
   async function stopAll() {
-    for (const { child, exited } of started.reverse()) {
-      if (child.exitCode !== null || child.signalCode !== null) continue;
+    for (const member of [...members].reverse()) {
+      clearTimeout(member.timer);
+      const { child, exited, patienceMs } = member;
+      if (hasEnded(child)) continue;
       child.kill('SIGTERM');
-      const patience = pause(8000, 'late', { ref: false });
-      if ((await Promise.race([exited, patience])) === 'late') child.kill('SIGKILL');
+      const late = pause(patienceMs, 'late', { ref: false });
+      if ((await Promise.race([exited, late])) === 'late') {
+        child.kill('SIGKILL');
+        await exited;
+      }
     }
   }
 
-  /** Starts a process; `onLost` hears of it when it ends before it was stopped. */
-  function start(name, command, args, { env = {}, log, onLost } = {}) {
-    const child = spawn(command, args, {
-      cwd: ROOT,
-      env: { ...process.env, ...env },
-      stdio: ['ignore', log ?? 'ignore', log ?? 'ignore'],
-      // Its own group: Ctrl-C reaches this process alone, which then stops the others in order.
-      detached: true,
-    });
-    const exited = new Promise((resolve) => child.once('exit', resolve));
-    exited.then((code) => {
-      if (stopping === undefined) onLost?.(`${name} ended (${code ?? child.signalCode})`);
-    });
-    child.once('error', (error) => onLost?.(`${name} could not start: ${error.message}`));
-    started.push({ child, exited });
-    return child;
+  /** Ends everything at once, without asking. */
+  function kill() {
+    for (const { child, timer } of members) {
+      clearTimeout(timer);
+      if (!hasEnded(child)) child.kill('SIGKILL');
+    }
+  }
+
+  /**
+   * Starts a process. One that ends by itself is started again after a while, longer each time, where `again` says so; `onLost` hears of
+   * every end, and of the pause before the next start.
+   */
+  function start(name, command, args, options = {}) {
+    const { env = {}, log, onLost, again = false, patienceMs = PATIENCE_MS, pidFile } = options;
+    const member = { name, patienceMs, child: undefined, exited: undefined, timer: undefined };
+    let failures = 0;
+    const launch = () => {
+      const begun = Date.now();
+      const child = spawn(command, args, {
+        cwd: ROOT,
+        env: { ...process.env, ...env },
+        stdio: ['ignore', log ?? 'ignore', log ?? 'ignore'],
+        // Its own group: Ctrl-C reaches this process alone, which then stops the others in order.
+        detached: true,
+      });
+      member.child = child;
+      member.exited = new Promise((resolve) => {
+        child.once('exit', resolve);
+        child.once('error', resolve);
+      });
+      if (pidFile !== undefined && child.pid !== undefined) rememberProcess(pidFile, child.pid);
+      member.exited.then(() => {
+        if (pidFile !== undefined) forgetProcess(pidFile);
+        if (stopping !== undefined) return;
+        if (Date.now() - begun > WELL_MS) failures = 0;
+        const waitMs = BACK_OFF_MS[Math.min(failures, BACK_OFF_MS.length - 1)];
+        failures += 1;
+        const how = child.signalCode ?? child.exitCode ?? 'it could not start';
+        onLost?.(`${name} ended (${how})${again ? `; starting it again in ${waitMs / 1000} s` : ''}`);
+        if (again) member.timer = setTimeout(launch, waitMs);
+      });
+    };
+    launch();
+    members.push(member);
+    return member;
   }
 
   /** Runs a command in the foreground to its end; true when it succeeded. It is stopped with the group. */
-  function run(command, args, env = {}) {
+  async function run(command, args, env = {}) {
     const child = spawn(command, args, {
       cwd: ROOT,
       stdio: ['ignore', 'inherit', 'inherit'],
       env: { ...process.env, ...env },
     });
     const exited = new Promise((resolve) => child.once('exit', resolve));
-    started.push({ child, exited });
-    return exited.then((code) => code === 0);
+    members.push({ name: command, child, exited, timer: undefined, patienceMs: PATIENCE_MS });
+    return (await exited) === 0;
   }
 
-  stopAtExit(stop);
-  return { start, run, stop };
+  /** Runs a command to its end, quietly; its output is shown only when it fails. It is stopped with the group. @throws Error with the output. */
+  async function quietly(command, args, { env = {}, input } = {}) {
+    const child = spawn(command, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio: ['pipe', 'pipe', 'pipe'] });
+    const exited = new Promise((resolve) => {
+      child.once('close', resolve);
+      child.once('error', resolve);
+    });
+    members.push({ name: command, child, exited, timer: undefined, patienceMs: PATIENCE_MS });
+    let output = '';
+    let result = '';
+    child.stdout.setEncoding('utf8').on('data', (text) => {
+      result += text;
+      output = (output + text).slice(-20_000);
+    });
+    child.stderr.setEncoding('utf8').on('data', (text) => {
+      output = (output + text).slice(-20_000);
+    });
+    child.stdin.on('error', () => {});
+    child.stdin.end(input ?? '');
+    const code = await exited;
+    if (code !== 0) throw new Error(`${command} failed:\n${output || code}`);
+    return result;
+  }
+
+  const group = { start, run, quietly, stop, kill };
+  stopAtExit(group);
+  return group;
+}
+
+function hasEnded(child) {
+  return child.exitCode !== null || child.signalCode !== null || child.pid === undefined;
 }
 
 /** Waits until `ready` answers true. @throws Error after `patienceMs`. */

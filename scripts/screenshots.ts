@@ -122,10 +122,10 @@ async function takePictures(page: Page): Promise<void> {
 try {
   mkdirSync(DATA, { recursive: true });
   const log = openSync(`${DATA}/screenshots.log`, 'a');
-  installPackages([...DATABASE_PACKAGES, ...BROWSER_PACKAGES], say);
-  buildApp(say);
+  await installPackages(group, [...DATABASE_PACKAGES, ...BROWSER_PACKAGES], say);
+  await buildApp(group, say);
   const databaseUrl = await startMariaDb(group, 'shots-db', { fresh: true });
-  prepareDatabase(databaseUrl, { demo: true });
+  await prepareDatabase(group, databaseUrl, { demo: true });
   const app = await startApp(group, databaseUrl, { log });
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',

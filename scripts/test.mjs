@@ -1,11 +1,12 @@
-import { openSync, readFileSync, rmSync } from 'node:fs';
+import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { prepareDatabase, startApp, startStandin } from './app.mjs';
 import { claimCheckout } from './claim.mjs';
 import { BROWSER_PACKAGES, DATABASE_PACKAGES, installPackages } from './machine.mjs';
 import { startMariaDb } from './mariadb.mjs';
 import { freePort, processGroup } from './processes.mjs';
-import { buildApp, DATA, installModules, ROOT } from './project.mjs';
+import { buildApp, DATA, installModules, openLog, ROOT } from './project.mjs';
+import { endSurvivors, pidFile } from './survivors.mjs';
 
 /**
  * Everything that shows whether the project is sound: types, lint, unit, integration, end to end. Each part says its count;
@@ -66,9 +67,10 @@ async function playwright(env) {
 
 try {
   claimCheckout('test');
-  const log = openSync(join(DATA, 'test.log'), 'a');
-  installPackages([...DATABASE_PACKAGES, ...(wanted('e2e') ? BROWSER_PACKAGES : [])], say);
-  installModules(say);
+  await endSurvivors('test', say);
+  const log = openLog('test.log');
+  await installPackages(group, [...DATABASE_PACKAGES, ...(wanted('e2e') ? BROWSER_PACKAGES : [])], say);
+  await installModules(group, say);
   if (wanted('types')) await check('types', 'npm', ['run', '--silent', 'types']);
   if (wanted('lint')) await check('lint', 'npm', ['run', '--silent', 'lint']);
   if (wanted('unit')) await vitest('unit', ['core', 'cli', 'standin', 'web', 'scripts']);
@@ -77,12 +79,12 @@ try {
     const databaseUrl = await startMariaDb(group, 'test-db', { fresh: true });
     if (wanted('integration')) await vitest('integration', ['integration'], { DATABASE_URL: databaseUrl });
     if (wanted('e2e')) {
-      buildApp(say);
-      prepareDatabase(databaseUrl);
+      await buildApp(group, say);
+      await prepareDatabase(group, databaseUrl);
       // Fixed ports for this run: a test stops the app and starts it again where it was.
       const port = await freePort();
-      const app = await startApp(group, databaseUrl, { port, log });
-      const standin = await startStandin(group, app, ['--seed', '7'], { log });
+      const app = await startApp(group, databaseUrl, { port, log, pidFile: pidFile('test', 'app') });
+      const standin = await startStandin(group, app, ['--seed', '7'], { log, pidFile: pidFile('test', 'standin') });
       await playwright({ APP_URL: app, STANDIN_URL: standin, DATABASE_URL: databaseUrl });
     }
   }

@@ -12,7 +12,7 @@ export function adviseCommand(file: string, document: unknown, seed: number): Ou
   const findings = findingsOf(events);
   if (findings === undefined) return failed(`${file}: the job has no events`);
   const { job, belief, suspicions } = findings;
-  if (job.status === 'finished') return failed(`${file}: the job is finished; there is nothing to advise`);
+  if (job.status !== 'open') return failed(`${file}: the job is finished; there is nothing to advise`);
   return {
     outcome: 'data',
     data: adviceDocument(adviseNextMove(job, belief, { seed, suspicions })),

@@ -5,9 +5,9 @@ import { DATABASE_URL } from './environment';
 /** A workshop of its own: another database on the test server and another app. It can be stopped and started where it was. */
 export async function secondWorkshop(name = 'second') {
   const url = new URL(DATABASE_URL);
-  url.pathname = `/${name}_${process.pid}`;
-  prepareDatabase(url.href);
+  url.pathname = `/needle_${name}_${process.pid}`;
   let group = processGroup();
+  await prepareDatabase(group, url.href);
   const instruments = processGroup();
   const app: string = await startApp(group, url.href);
   return {

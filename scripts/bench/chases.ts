@@ -171,7 +171,9 @@ export function oracle(setup: Setup, options: EngineOptions): Chased {
   const bench = createTrialBench(setup, options);
   bench.engine.start();
   bench.wait(seconds(12));
-  const job = foldJob([{ kind: 'opened', id: '', seq: 1, at: '', machine: 'Oracle', complaint: '', setup }]);
+  const job = foldJob([
+    { kind: 'opened', version: 2, id: '', seq: 1, at: '', machine: 'Oracle', complaint: '', setup },
+  ]);
   if (job === undefined) throw new Error('the job was opened');
   for (let moves = 0; moves < MOST_MOVES; moves += 1) {
     const { depressions, speed } = bench.engine.truth();

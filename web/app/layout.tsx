@@ -2,6 +2,7 @@ import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import { Toaster } from 'sonner';
 import { THEME_COOKIE, themeOf } from '@/components/theme';
+import { Shell } from '@/features/outbox/Shell';
 import './globals.css';
 
 export const metadata: Metadata = {
@@ -16,7 +17,7 @@ export default async function RootLayout({ children }: { children: React.ReactNo
   return (
     <html lang="en" data-theme={theme} suppressHydrationWarning>
       <body>
-        {children}
+        <Shell>{children}</Shell>
         <Toaster
           position="top-center"
           toastOptions={{ className: '!bg-raise !text-ink !border-line !font-sans !text-base' }}

@@ -1,14 +1,18 @@
 import { PageHeader } from '@/components/PageHeader';
 import { Garage } from '@/features/garage/Garage';
-import { loadGarage } from '@/features/garage/loadGarage';
+import { garageQuery, type Params } from '@/features/garage/garageQuery';
+import { database } from '@/server/db/connection';
+import { listBanks, listGarage } from '@/server/db/garageList';
 
 export const dynamic = 'force-dynamic';
 
-export default async function GaragePage() {
+export default async function GaragePage({ searchParams }: { searchParams: Promise<Params> }) {
+  const params = await searchParams;
+  const [page, banks] = await Promise.all([listGarage(database(), garageQuery(params)), listBanks(database())]);
   return (
     <>
       <PageHeader />
-      <Garage machines={await loadGarage()} />
+      <Garage page={page} banks={banks} params={params} plain={Object.keys(params).length === 0} />
     </>
   );
 }

@@ -1,7 +1,7 @@
 import { append, move, opened } from '@amber-needle/core/testing';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { deliver, eventsAfter } from '@/features/bench/log/jobClient';
 import { practice } from '@/features/bench/practice/practiceClient';
+import { deliver, eventsAfter, isServerWell } from '@/features/outbox/delivery';
 import { failureText, send } from './send';
 
 function serverAnswers(status: number, body: unknown): void {
@@ -30,24 +30,46 @@ describe('sending to our own server', () => {
 });
 
 describe('delivering events', () => {
-  const event = append(opened, move('A', 0.25)).at(-1);
+  const log = append(opened, move('A', 0.25));
+  const event = log.at(-1);
   if (event === undefined) throw new Error('an event was made');
 
   it.each([
-    [200, {}, { outcome: 'saved' }],
-    [409, { missing: [] }, { outcome: 'conflict', missing: [] }],
+    [200, { event: { ...event, seq: 7 } }, { outcome: 'saved', event: { ...event, seq: 7 } }],
+    [409, { missing: [event], lastSeq: 2 }, { outcome: 'conflict', missing: [event], lastSeq: 2 }],
+    [409, { missing: [], lastSeq: 1 }, { outcome: 'conflict', missing: [], lastSeq: 1 }],
+    [
+      409,
+      { error: { message: 'Another event has the id.' } },
+      { outcome: 'refused', reason: 'Another event has the id.' },
+    ],
     [422, { refusal: 'alreadyFinished' }, { outcome: 'refused', reason: 'alreadyFinished' }],
     [404, { error: { message: 'There is no such job.' } }, { outcome: 'refused', reason: 'There is no such job.' }],
-    [500, { error: { message: 'x' } }, { outcome: 'unreachable' }],
-  ])('%d is understood', async (status, body, expected) => {
+    [500, { error: { message: 'x' } }, { outcome: 'fault' }],
+    [503, { error: { message: 'The database is away.' } }, { outcome: 'unreachable', reason: 'The database is away.' }],
+    [507, { error: { message: 'No room.' } }, { outcome: 'unreachable', reason: 'No room.' }],
+  ])('%d is understood: %#', async (status, body, expected) => {
     serverAnswers(status, body);
     expect(await deliver('job', event)).toEqual(expected);
   });
 
-  it('waits for a server that is away', async () => {
+  it('waits for a server that is away, or that does not answer in time', async () => {
     serverIsAway();
-    expect(await deliver('job', event)).toEqual({ outcome: 'unreachable' });
-    expect(await eventsAfter('job', 3)).toBeUndefined();
+    expect(await deliver('job', event)).toMatchObject({ outcome: 'unreachable' });
+    expect(await eventsAfter('job', 3)).toEqual({ outcome: 'away' });
+    expect(await isServerWell()).toBe(false);
+    vi.stubGlobal('fetch', async (_: string, { signal }: RequestInit) => {
+      expect(signal).toBeInstanceOf(AbortSignal);
+      throw new DOMException('The operation timed out.', 'TimeoutError');
+    });
+    expect(await deliver('job', event)).toMatchObject({ outcome: 'unreachable' });
+  });
+
+  it('knows a job that is gone from a server that is away, and reads only what it understands', async () => {
+    serverAnswers(404, { error: { message: 'There is no such job.' } });
+    expect(await eventsAfter('job', 0)).toEqual({ outcome: 'gone' });
+    serverAnswers(200, { events: [...log, { kind: 'ofTomorrow' }, event] });
+    expect(await eventsAfter('job', 0)).toEqual({ outcome: 'seen', events: log });
   });
 });
 

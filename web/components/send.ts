@@ -1,3 +1,7 @@
+/** A server that has not answered by then is away. Files may take longer. */
+const PATIENCE_MS = 15_000;
+const FILE_PATIENCE_MS = 600_000;
+
 /** What a request to our own server came to. */
 export type Sent<T> =
   | { readonly outcome: 'done'; readonly value: T }
@@ -10,13 +14,14 @@ export type Sent<T> =
   | { readonly outcome: 'unreachable' };
 
 /** Posts to our own server. Never throws: a server that is away is an outcome. */
-export async function send<T>(path: string, body: BodyInit | object): Promise<Sent<T>> {
-  const isText = typeof body === 'string' || body instanceof Blob;
+export async function send<T>(path: string, body: Blob | object, type = 'application/json'): Promise<Sent<T>> {
+  const isFile = body instanceof Blob;
   try {
     const response = await fetch(path, {
       method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: isText ? body : JSON.stringify(body),
+      headers: { 'content-type': type },
+      body: isFile ? body : JSON.stringify(body),
+      signal: AbortSignal.timeout(isFile ? FILE_PATIENCE_MS : PATIENCE_MS),
     });
     const answer = await response.json();
     if (response.ok) return { outcome: 'done', value: answer };

@@ -1,5 +1,5 @@
-import { figure, text } from '@amber-needle/core/validation';
 import { ARCHETYPE_NAMES } from '@amber-needle/core/setup';
+import { figure, Instant, text } from '@amber-needle/core/validation';
 import Type, { type Static } from 'typebox';
 
 const closed = { additionalProperties: false };
@@ -15,7 +15,7 @@ const particulars = {
 };
 
 /** What the form for a new machine asks: one schema for the form and for the server. */
-export const NewMachineSchema = Type.Object(
+const NewMachineSchema = Type.Object(
   {
     name: Type.String({ minLength: 1, maxLength: 80, pattern: '^(?=.*\\S)[^\\u0000-\\u001f\\ud800-\\udfff]*$' }),
     /** The bank it starts from. */
@@ -31,7 +31,7 @@ export const NewMachineSchema = Type.Object(
 export type NewMachine = Static<typeof NewMachineSchema>;
 
 /** What can be changed of a machine without touching its bank. */
-export const MachineEditSchema = Type.Object(
+const MachineEditSchema = Type.Object(
   { name: NewMachineSchema.properties.name, note: text(2000), ...particulars },
   closed,
 );
@@ -39,11 +39,37 @@ export const MachineEditSchema = Type.Object(
 export type MachineEdit = Static<typeof MachineEditSchema>;
 
 const MachineCommand = Type.Object(
-  { do: Type.Union([Type.Literal('archive'), Type.Literal('unarchive'), Type.Literal('delete'), Type.Literal('restore'), Type.Literal('erasePerson')]) },
+  {
+    do: Type.Union([
+      Type.Literal('archive'),
+      Type.Literal('unarchive'),
+      Type.Literal('delete'),
+      Type.Literal('restore'),
+      Type.Literal('erasePerson'),
+    ]),
+  },
   closed,
 );
 
 const JobCommand = Type.Object({ do: Type.Union([Type.Literal('delete'), Type.Literal('restore')]) }, closed);
+
+/** Lines of a workshop file. */
+const machineLine = Type.Object(
+  {
+    id: Id,
+    name: text(120, 1),
+    note: text(2000),
+    ...particulars,
+    practice: Type.Boolean(),
+    archivedAt: Type.Union([Instant, Type.Null()]),
+    createdAt: Instant,
+    setup: Type.Unknown(),
+  },
+  closed,
+);
+const jobLine = Type.Object({ id: Id, machineId: Id }, closed);
+const Hash = Type.String({ pattern: '^[0-9a-f]{64}$' });
+const attachmentLine = Type.Object({ jobId: Id, hash: Hash, name: text(200, 1), type: text(100, 1) }, closed);
 
 /** Everything that only the app takes in, by name. */
 export const REQUESTS = {
@@ -52,8 +78,14 @@ export const REQUESTS = {
   machineEdit: MachineEditSchema,
   machineCommand: MachineCommand,
   jobCommand: JobCommand,
+  machineLine,
+  jobLine,
+  attachmentLine,
   replacedSetup: Type.Object({ seen: Type.Unknown(), setup: Type.Unknown() }, closed),
-  newJob: Type.Object({ id: Id, machineId: Id, complaint: text(2000), practice: Type.Optional(Type.Literal(true)) }, closed),
+  newJob: Type.Object(
+    { id: Id, machineId: Id, complaint: text(2000), practice: Type.Optional(Type.Literal(true)) },
+    closed,
+  ),
   practiceResume: Type.Object(
     {
       positions: Type.Record(text(32), figure(-100, 100)),

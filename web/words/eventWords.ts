@@ -1,5 +1,4 @@
-import type { JobEvent } from '@amber-needle/core/job';
-import { assertNever } from '@amber-needle/core/sequence';
+import { type EventOf, type JobEvent, type JobEventKind, kindOf } from '@amber-needle/core/job';
 import type { Setup } from '@amber-needle/core/setup';
 import { suspicionWords } from './suspicionWords';
 import { turnText } from './turns';
@@ -12,40 +11,27 @@ const CHECKED = {
   noMeter: 'No meter at hand',
 } as const;
 
+/** Kinds that can say more than their registered title. */
+const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) => string } = {
+  reading: (_, { round }) => (round === undefined ? 'Reading taken' : 'Round with one gauge taken'),
+  move: (setup, { adjuster, turns }) => `${screwLabel(setup, adjuster)}, ${turnText(turns)}`,
+  check: (_, { check }) => CHECKED[check.what],
+  coupled: ({ couplings }, { coupling, state }) =>
+    `${couplings.find(({ id }) => id === coupling)?.label ?? coupling} ${state}`,
+  reach: (setup, { adjuster, state }) =>
+    `${screwLabel(setup, adjuster)} ${state === 'outOfReach' ? 'cannot be reached' : 'can be reached'}`,
+  verdict: (setup, { suspicion, verdict }) =>
+    `${suspicionWords(setup, suspicion).name}: ${verdict === 'mended' ? 'put right' : 'nothing found'}`,
+  stage: (_, { stage }) => (stage === 'offIdle' ? 'Held above idle' : 'Back to idle'),
+  finished: (_, { outcome }) => (outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is'),
+};
+
 /** An event in a few words: for undo, notices and the report. */
-export function eventText(setup: Setup, event: JobEvent): string {
-  switch (event.kind) {
-    case 'opened':
-      return 'Job opened';
-    case 'reading':
-      return event.round === undefined ? 'Reading taken' : 'Round with one gauge taken';
-    case 'airflow':
-      return 'Airflow taken';
-    case 'move': {
-      const label = setup.adjusters.find(({ id }) => id === event.adjuster)?.label ?? event.adjuster;
-      return `${label}, ${turnText(event.turns)}`;
-    }
-    case 'check':
-      return CHECKED[event.check.what];
-    case 'note':
-      return 'Note';
-    case 'coupled': {
-      const label = setup.couplings.find(({ id }) => id === event.coupling)?.label ?? event.coupling;
-      return `${label} ${event.state}`;
-    }
-    case 'reach': {
-      const label = setup.adjusters.find(({ id }) => id === event.adjuster)?.label ?? event.adjuster;
-      return `${label} ${event.state === 'outOfReach' ? 'cannot be reached' : 'can be reached'}`;
-    }
-    case 'verdict':
-      return `${suspicionWords(setup, event.suspicion).name}: ${event.verdict === 'mended' ? 'put right' : 'nothing found'}`;
-    case 'stage':
-      return event.stage === 'offIdle' ? 'Held above idle' : 'Back to idle';
-    case 'finished':
-      return event.outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is';
-    case 'undone':
-      return 'Undo';
-    default:
-      return assertNever(event);
-  }
+export function eventText<K extends JobEventKind>(setup: Setup, event: EventOf<K> & JobEvent): string {
+  const words: ((setup: Setup, event: EventOf<K>) => string) | undefined = WORDS[event.kind as K];
+  return words?.(setup, event) ?? kindOf(event).title;
+}
+
+function screwLabel({ adjusters }: Setup, adjuster: string): string {
+  return adjusters.find(({ id }) => id === adjuster)?.label ?? adjuster;
 }

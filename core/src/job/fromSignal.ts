@@ -6,6 +6,8 @@ export interface ReadingOrigin {
   readonly source: EventOf<'reading'>['source'];
   readonly sourceName?: string;
   readonly barometer: KiloPascals;
+  /** The engine is a simulated one. */
+  readonly practice?: boolean;
 }
 
 /** Smallest uncertainty that is written down, kPa: a mean of samples that happen to be equal is not exact. */
@@ -18,6 +20,7 @@ export function readingFromSignal(signal: SignalReading, origin: ReadingOrigin):
     kind: 'reading',
     source: origin.source,
     ...(origin.sourceName === undefined ? {} : { sourceName: origin.sourceName }),
+    ...(origin.practice === true ? { practice: true as const } : {}),
     durationS: signal.duration,
     barometerKPa: origin.barometer,
     channels: signal.channels.flatMap(readingChannel),

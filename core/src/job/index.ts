@@ -4,4 +4,5 @@ export * from './fold';
 export * from './fromSignal';
 export * from './logReader';
 export type { Job, JobRecord, Standing } from './slices';
+export * from './snapshot';
 export * from './undo';

@@ -1,10 +1,10 @@
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { JobDocumentSchema, logProblems, readingsCsv, readJob, writeJob } from '../formats/job';
-import { append, idOf, logs, move, opened, reading, zero } from '../testing/jobs';
 import { findingsOf } from '../findings';
+import { JobDocumentSchema, logProblems, readingsCsv, readJob, writeJob } from '../formats/job';
 import { twinWithTwoStops } from '../setup';
+import { append, idOf, logs, move, opened, reading, zero } from '../testing/jobs';
 import { decide, effectiveEvents, foldJob, JOB_EVENT_KINDS, lastUndoable } from './index';
 
 const at = '2026-01-01T00:00:00.000Z';

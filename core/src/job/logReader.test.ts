@@ -1,24 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { append, idOf, logs, move, opened } from '../testing/jobs';
-import { createLogReader, foldJob, type JobEvent, kindOf, type Standing, standingAfter } from './index';
+import { createLogReader, foldJob, type JobEvent, kindOf, type Standing, standingAfter, standingOf } from './index';
 
-/** Where a job stands, without its record. */
-function standingOf(events: readonly JobEvent[]): Standing | undefined {
-  const job = foldJob(events);
-  if (job === undefined) return undefined;
-  const { readings, airflows, offIdleReadings, moves, notes, ...standing } = job;
-  return standing;
-}
-
-function bare(standing: Standing | undefined): unknown {
-  if (standing === undefined) return undefined;
-  return Object.fromEntries(
-    Object.entries(standing).filter(
-      ([key]) => !['readings', 'airflows', 'offIdleReadings', 'moves', 'notes'].includes(key),
-    ),
-  );
-}
+const stands = (events: readonly JobEvent[]) => standingOf(foldJob(events));
 
 describe('reading a log event by event', () => {
   it('stands after each where the whole fold stands', () => {
@@ -27,7 +12,7 @@ describe('reading a log event by event', () => {
         const reader = createLogReader();
         for (const [i, event] of log.entries()) {
           expect(reader.take(event)).toBeUndefined();
-          expect(bare(reader.standing())).toEqual(standingOf(log.slice(0, i + 1)));
+          expect(reader.standing()).toEqual(stands(log.slice(0, i + 1)));
         }
       }),
       { numRuns: 200 },
@@ -40,9 +25,9 @@ describe('reading a log event by event', () => {
         const at = 1 + (cut % log.length);
         const tail = log.slice(at);
         if (tail.some((event) => kindOf(event).rewrites === true)) return;
-        const snapshot: Standing = JSON.parse(JSON.stringify(standingOf(log.slice(0, at))));
+        const snapshot: Standing = JSON.parse(JSON.stringify(stands(log.slice(0, at))));
         const after = tail.reduce(standingAfter, snapshot);
-        expect(JSON.parse(JSON.stringify(after))).toEqual(JSON.parse(JSON.stringify(standingOf(log))));
+        expect(JSON.parse(JSON.stringify(after))).toEqual(JSON.parse(JSON.stringify(stands(log))));
       }),
       { numRuns: 300 },
     );
@@ -66,12 +51,21 @@ describe('reading a log event by event', () => {
       const turns = n % 2 === 0 ? 0.0625 : -0.0625;
       return { kind: 'move', version: 1, id: idOf(10 + n), seq: 2 + n, at, adjuster: 'A', turns };
     };
-    const undo = (n: number, event: string): JobEvent => ({ kind: 'undone', version: 1, id: idOf(n), seq: n, at, event });
+    const undo = (n: number, event: string): JobEvent => ({
+      kind: 'undone',
+      version: 1,
+      id: idOf(n),
+      seq: n,
+      at,
+      event,
+    });
     for (let n = 0; n < 400; n += 1) expect(reader.take(turn(n))).toBeUndefined();
     // Each takes back the last move or brings it back: a step of the fold each.
     for (let n = 0; n < 200; n += 1)
       expect(reader.take(undo(5000 + n, n === 0 ? idOf(409) : idOf(5000 + n - 1)))).toBeUndefined();
-    const farBack = Array.from({ length: 100 }, (_, n) => reader.take(undo(9000 + n, n === 0 ? idOf(10) : idOf(9000 + n - 1))));
+    const farBack = Array.from({ length: 100 }, (_, n) =>
+      reader.take(undo(9000 + n, n === 0 ? idOf(10) : idOf(9000 + n - 1))),
+    );
     expect(farBack.indexOf('undoesTooMuch')).toBeGreaterThan(10);
   });
 });

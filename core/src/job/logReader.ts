@@ -2,6 +2,7 @@ import { decideAfter, type Refusal } from './decide';
 import { type JobEvent, kindOf } from './events';
 import { openJob, standingAfter } from './fold';
 import type { Standing } from './slices';
+import { standingOf } from './snapshot';
 import { effectiveEvents } from './undo';
 
 /** So many events are folded again at most for undoings in one log: a log that undoes more is no record of work. Ours. */
@@ -34,7 +35,8 @@ export function createLogReader(mostRefolds = MOST_REFOLDS): LogReader {
     stood = stood.slice(0, same);
     for (const each of counted.slice(same)) {
       const last = stood.at(-1);
-      stood.push(last === undefined ? openJob(each, counted) : standingAfter(last, each));
+      const standing = last === undefined ? standingOf(openJob(each, counted)) : standingAfter(last, each);
+      if (standing !== undefined) stood.push(standing);
     }
     refolds += counted.length - same;
   }

@@ -123,6 +123,7 @@ function stormLog(seed: number, length: number): readonly JobEvent[] {
       }),
       () => ({ kind: 'stage', stage: pick(['idle', 'offIdle'] as const) }),
       () => ({ kind: 'note', text: 'seen' }),
+      () => ({ kind: 'complaintEdited', complaint: 'Shakes at idle, when cold.' }),
       () => ({ kind: 'coupled', coupling: 'C', state: pick(['clamped', 'loosened'] as const) }),
       () => ({ kind: 'undone', event: pick(events).id }),
       () => ({ kind: 'undone', event: pick(events).id }),

@@ -74,7 +74,8 @@ function reasonOf(keyword: string, params: SchemaError['params']): string | unde
   if (keyword === 'additionalProperties')
     return `"${String(params.additionalProperty).slice(0, 40)}" is not known here`;
   if (keyword === 'const') return `must be ${JSON.stringify(params.allowedValue)}`;
-  if (params.pattern === TEXT_PATTERN) return 'holds characters that are no text (a control character or half a symbol)';
+  if (params.pattern === TEXT_PATTERN)
+    return 'holds characters that are no text (a control character or half a symbol)';
   if (params.pattern === INSTANT_PATTERN)
     return 'must be a moment that exists, in UTC with milliseconds, such as 2026-03-14T09:12:00.000Z';
   return params.limit === LEAST_POSITIVE ? `must be at least ${LEAST_POSITIVE}` : undefined;

@@ -114,6 +114,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
         <PracticeSetup setup={setup} practice={signal.practice} onClose={() => setPanel('none')} />
       ) : null}
       <Panels
+        jobId={jobId}
         panel={panel}
         close={() => setPanel('none')}
         view={view}
@@ -139,7 +140,7 @@ function releaseFocus(event: { readonly detail: number; readonly target: EventTa
 
 function stageOf({ job, advice }: BenchView): Stage {
   if (job.stage === 'offIdle') return 'Off idle';
-  if (job.status === 'finished' || advice.kind === 'done') return 'Finish';
+  if (job.status !== 'open' || advice.kind === 'done') return 'Finish';
   if (advice.kind === 'couple' || job.clamped.length > 0) return 'Couple';
   return advice.kind === 'read' && advice.purpose === 'zeroGauges' ? 'Zero' : 'Balance at idle';
 }

@@ -67,7 +67,9 @@ function sourceText({ gauge, line, live }: Signal): string {
   return live === undefined ? `${gauge.source}, silent` : `${gauge.source}, live`;
 }
 
-function saveText({ waiting, online }: JobLog): string {
-  if (waiting > 0 && !online) return ` · ${waiting} not saved yet, kept in this browser`;
-  return '';
+function saveText({ waiting, kept, line }: JobLog): string {
+  if (line === 'gone') return ' · this job is no longer on the server';
+  if (waiting === 0) return '';
+  if (!kept) return ` · ${waiting} not saved, and this browser’s store is full: leave the page open`;
+  return line === 'away' ? ` · ${waiting} not saved yet, kept in this browser` : '';
 }

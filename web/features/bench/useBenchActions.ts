@@ -12,12 +12,12 @@ import {
 import { kiloPascals } from '@amber-needle/core/units';
 import { toast } from 'sonner';
 import { eventText } from '@/words/eventWords';
+import { refusalText } from '@/words/refusalWords';
 import type { FileReading, LiveView } from '@/workers/signalProtocol';
 import type { JobLog } from './log/useJobLog';
 import type { Signal } from './signal/useSignal';
 import type { BenchView } from './view/benchView';
 import { canCompare } from './view/channelWords';
-import { refusalText } from './view/refusalWords';
 
 export interface BenchActions {
   propose(proposal: Bare): boolean;
@@ -49,7 +49,8 @@ export function useBenchActions(log: JobLog, view: BenchView, signal: Signal): B
       return void toast('Fewer than two throats can be read now. Nothing was taken.');
     const barometer = kiloPascals(live.barometerKPa);
     const sourceName = signal.gauge.state === 'live' ? signal.gauge.source : 'a gauge';
-    propose(readingFromSignal(live.reading, { source: 'gauge', sourceName, barometer }));
+    const practice = signal.gauge.state === 'live' && signal.gauge.practice;
+    propose(readingFromSignal(live.reading, { source: 'gauge', sourceName, barometer, practice }));
   };
   return {
     propose,

@@ -1,26 +1,50 @@
 import Link from 'next/link';
 import { buttonClass } from '@/components/Button';
+import type { GarageMachine, GaragePage } from '@/server/db/garageList';
 import { day } from '@/words/dates';
-import { ImportJob } from './ImportJob';
-import type { GarageMachine } from './loadGarage';
+import { particularsText } from '@/words/garageWords';
+import { GarageSearch } from './GarageSearch';
+import { cursorText, type Params } from './garageQuery';
+import { ImportFile } from './ImportFile';
+import { JobList } from './JobList';
+import { MachineCommand } from './MachineCommand';
 import { NewMachine } from './NewMachine';
 import { OpenJob } from './OpenJob';
 
-/** The machines of the workshop and their jobs. */
-export function Garage({ machines }: { readonly machines: readonly GarageMachine[] }) {
+interface GarageProps {
+  readonly page: GaragePage;
+  readonly banks: readonly string[];
+  readonly params: Params;
+  /** Nothing was asked for but the garage itself. */
+  readonly plain: boolean;
+}
+
+/** The machines of the workshop and their latest jobs. */
+export function Garage({ page, banks, params, plain }: GarageProps) {
+  const isEmpty = plain && page.machines.length === 0;
   return (
     <main className="mx-auto max-w-5xl px-6 pt-10 pb-16">
       <div className="flex flex-wrap items-end justify-between gap-4">
         <h1 className="font-bold text-4xl">Garage</h1>
         <div className="flex flex-wrap gap-3">
-          <ImportJob />
+          <ImportFile />
           <NewMachine />
         </div>
       </div>
-      {machines.length === 0 ? (
-        <EmptyGarage />
-      ) : (
-        machines.map((machine) => <MachineRow key={machine.id} machine={machine} />)
+      {isEmpty ? <EmptyGarage /> : <GarageSearch banks={banks} params={params} />}
+      {!isEmpty && page.machines.length === 0 ? (
+        <p className="mt-10 text-soft text-xl">No machine here answers to that. Look for another word, or show all.</p>
+      ) : null}
+      {page.machines.map((machine) => (
+        <MachineRow key={machine.id} machine={machine} />
+      ))}
+      <Pager page={page} params={params} />
+      {isEmpty ? null : (
+        <p className="mt-12 border-line border-t pt-6">
+          <a href="/api/workshop" className={buttonClass('plain')} download>
+            Export the whole workshop
+          </a>
+        </p>
       )}
     </main>
   );
@@ -39,43 +63,67 @@ function MachineRow({ machine }: { readonly machine: GarageMachine }) {
   return (
     <section aria-label={machine.name} className="mt-8 border-line border-t pt-6">
       <div className="flex flex-wrap items-start justify-between gap-4">
-        <div>
-          <h2 className="font-bold text-2xl">{machine.name}</h2>
-          <p className="mt-1 text-soft">
-            {machine.setupName}
-            {machine.note === '' ? null : <span> · {machine.note}</span>}
-          </p>
+        <div className="min-w-0">
+          <h2 className="font-bold text-2xl">
+            <Link href={`/machines/${machine.id}`} className="hover:underline hover:underline-offset-4">
+              {machine.name}
+            </Link>
+          </h2>
+          <p className="mt-1 text-soft">{particularsText(machine)}</p>
         </div>
-        <div className="flex flex-wrap gap-3">
-          <Link href={`/machines/${machine.id}`} className={buttonClass('plain')}>
-            Its bank
-          </Link>
-          <OpenJob machineId={machine.id} machineName={machine.name} />
-        </div>
+        {machine.deletedAt === undefined ? (
+          <div className="flex flex-wrap gap-3">
+            <Link href={`/machines/${machine.id}/bank`} className={buttonClass('plain')}>
+              Its bank
+            </Link>
+            <OpenJob machineId={machine.id} machineName={machine.name} />
+          </div>
+        ) : (
+          <div className="flex items-center gap-4">
+            <span className="text-soft">deleted {day(machine.deletedAt)}</span>
+            <MachineCommand id={machine.id} command="restore" label="Restore" />
+          </div>
+        )}
       </div>
       {machine.jobs.length === 0 ? (
         <p className="mt-4 text-soft">No job yet.</p>
       ) : (
-        <ul className="mt-3">
-          {machine.jobs.map((job) => (
-            <li key={job.id}>
-              <Link
-                href={`/jobs/${job.id}`}
-                className="-mx-3 grid min-h-12 grid-cols-[7.5rem_8rem_1fr] items-center gap-4 rounded px-3 hover:bg-lit max-sm:grid-cols-2"
-              >
-                <span>{day(job.openedAt)}</span>
-                <JobStatus status={job.status} outcome={job.outcome} />
-                <span className="truncate text-soft max-sm:col-span-2">{job.complaint || 'No complaint noted'}</span>
-              </Link>
-            </li>
-          ))}
-        </ul>
+        <JobList jobs={machine.jobs} ofPractice={machine.practice} />
       )}
+      {machine.allJobs > machine.jobs.length ? (
+        <Link
+          href={`/machines/${machine.id}`}
+          className="mt-1 inline-flex min-h-12 items-center underline underline-offset-4"
+        >
+          All {machine.allJobs} jobs
+        </Link>
+      ) : null}
     </section>
   );
 }
 
-function JobStatus({ status, outcome }: Pick<GarageMachine['jobs'][number], 'status' | 'outcome'>) {
-  if (status === 'open') return <strong className="text-amber">Open</strong>;
-  return <span>{outcome === 'balanced' ? 'Balanced' : 'Left as is'}</span>;
+function Pager({ page, params }: Pick<GarageProps, 'page' | 'params'>) {
+  const kept = Object.entries(params).flatMap(([key, value]) =>
+    key === 'after' || typeof value !== 'string' || value === '' ? [] : [[key, value]],
+  );
+  const isLater = params.after !== undefined;
+  if (page.next === undefined && !isLater) return null;
+  const first = new URLSearchParams(kept).toString();
+  return (
+    <nav aria-label="Pages" className="mt-10 flex flex-wrap gap-3 border-line border-t pt-6">
+      {isLater ? (
+        <Link href={`/?${first}`} className={buttonClass('plain')}>
+          Back to the first
+        </Link>
+      ) : null}
+      {page.next === undefined ? null : (
+        <Link
+          href={`/?${new URLSearchParams([...kept, ['after', cursorText(page.next)]]).toString()}`}
+          className={buttonClass('plain')}
+        >
+          More machines
+        </Link>
+      )}
+    </nav>
+  );
 }

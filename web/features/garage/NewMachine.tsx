@@ -7,17 +7,19 @@ import {
   decidingQuantity,
   isArchetype,
 } from '@amber-needle/core/setup';
-import { ajvResolver } from '@hookform/resolvers/ajv';
+import { checkerFor } from '@amber-needle/core/validation';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { v7 as uuid } from 'uuid';
 import { Button } from '@/components/Button';
+import { checkedResolver } from '@/components/checkedResolver';
 import { Field } from '@/components/Field';
 import { Modal } from '@/components/Modal';
 import { Notice } from '@/components/Notice';
 import { failureText, send } from '@/components/send';
-import { type NewMachine as Fields, NewMachineSchema } from '@/server/jobs/newMachine';
+import { compiled } from '@/validation/compiled';
+import { type NewMachine as Fields, REQUESTS } from '@/validation/requests';
 import { toleranceText } from '@/words/quantityWords';
 
 const START: Fields = { name: '', archetype: 'twin', note: '', ...targetsOf('twin') };
@@ -28,6 +30,8 @@ function targetsOf(archetype: ArchetypeName): Pick<Fields, 'idleRpm' | 'spreadKP
   return { idleRpm, spreadKPa };
 }
 
+const checkForm = checkerFor(REQUESTS.newMachineForm, compiled.newMachineForm);
+
 /** The button and the form that add a machine. */
 export function NewMachine() {
   const router = useRouter();
@@ -37,7 +41,7 @@ export function NewMachine() {
   const id = useRef('');
   const { register, handleSubmit, formState, reset, setValue, watch } = useForm<Fields>({
     defaultValues: START,
-    resolver: ajvResolver(JSON.parse(JSON.stringify(NewMachineSchema)), { strict: false }),
+    resolver: checkedResolver(checkForm),
   });
   const show = () => {
     id.current = uuid();

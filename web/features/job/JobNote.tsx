@@ -1,43 +1,30 @@
 'use client';
 
-import type { EventOf } from '@amber-needle/core/job';
-import { useRouter } from 'next/navigation';
-import { type FormEvent, useRef, useState } from 'react';
-import { v7 as uuid } from 'uuid';
+import { type FormEvent, useRef } from 'react';
 import { Button } from '@/components/Button';
 import { TextField } from '@/components/Field';
-import { Notice } from '@/components/Notice';
-import { failureText, send } from '@/components/send';
+import { useRecord } from './useRecord';
 
 /** Adds a note to the job. */
-export function JobNote({ jobId, nextSeq }: { readonly jobId: string; readonly nextSeq: number }) {
-  const router = useRouter();
+export function JobNote({ jobId, lastSeq }: { readonly jobId: string; readonly lastSeq: number }) {
   const form = useRef<HTMLFormElement>(null);
-  const [failure, setFailure] = useState<string>();
+  const { recording, record } = useRecord(jobId, lastSeq);
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const text = String(new FormData(event.currentTarget).get('text') ?? '').trim();
     if (text === '') return;
-    const note: EventOf<'note'> = { id: uuid(), seq: nextSeq, at: new Date().toISOString(), kind: 'note', text };
-    const sent = await send(`/api/jobs/${jobId}/events`, note);
-    if (sent.outcome === 'done') {
-      form.current?.reset();
-      setFailure(undefined);
-    } else {
-      const isConflict = sent.outcome === 'refused' && sent.status === 409;
-      setFailure(
-        isConflict
-          ? 'The job has grown meanwhile; the page is up to date now. Save the note again.'
-          : failureText(sent),
-      );
-    }
-    router.refresh();
+    await record({ kind: 'note', text });
+    form.current?.reset();
   };
   return (
     <form ref={form} onSubmit={save} className="mt-8 max-w-2xl space-y-3">
       <TextField label="Note" name="text" maxLength={4000} />
-      {failure === undefined ? null : <Notice>{failure}</Notice>}
-      <Button type="submit">Save the note</Button>
+      <div className="flex flex-wrap items-center gap-4">
+        <Button type="submit">Save the note</Button>
+        <span role="status" className="text-soft">
+          {recording === 'waiting' ? 'Kept in this browser, not saved yet' : ''}
+        </span>
+      </div>
     </form>
   );
 }

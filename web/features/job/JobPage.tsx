@@ -1,50 +1,78 @@
-import type { Job, JobEvent } from '@amber-needle/core/job';
+import type { Job } from '@amber-needle/core/job';
 import Link from 'next/link';
 import { buttonClass } from '@/components/Button';
-import { day, timeOfDay } from '@/words/dates';
+import { Notice } from '@/components/Notice';
+import type { StoredLog } from '@/server/db/eventRows';
+import type { Machine } from '@/server/db/machineRepository';
+import { moment, timeOfDay } from '@/words/dates';
+import { JobActions } from './JobActions';
 import { JobNote } from './JobNote';
 import { ReadingsChart } from './ReadingsChart';
+import { otherSetup } from './view/otherSetup';
 import { type Report, reportOf, type StateLine } from './view/report';
+import { unreadableText } from './view/unreadable';
 
-/** A job's page: what it was in for, as found, as left, every move, and the readings over the job. */
-export function JobPage({
-  id,
-  job,
-  events,
-}: {
+interface JobPageProps {
   readonly id: string;
   readonly job: Job;
-  readonly events: readonly JobEvent[];
-}) {
+  readonly log: StoredLog;
+  readonly machine: Machine | undefined;
+  readonly machineId: string;
+}
+
+/** A job's page: what it was in for, as found, as left, every move, and the readings over the job. */
+export function JobPage({ id, job, log, machine, machineId }: JobPageProps) {
+  const { events, unreadable } = log;
   const report = reportOf(job, events);
+  const bench =
+    job.status === 'open' ? (job.readings.length > 0 ? 'Resume at the bench' : 'Go to the bench') : 'See the bench';
   return (
     <main className="mx-auto max-w-5xl px-6 pt-10 pb-16">
       <div className="flex flex-wrap items-start justify-between gap-5">
         <div>
           <p className="text-soft">
-            {day(job.openedAt)}, {timeOfDay(job.openedAt)} UTC · {job.setup.name}
+            {moment(job.openedAt)} · {job.setup.name}
+            {job.practice ? ' · practice' : ''}
           </p>
-          <h1 className="mt-1 font-bold text-4xl">{job.machine}</h1>
+          <h1 className="mt-1 font-bold text-4xl">
+            <Link href={`/machines/${machineId}`} className="hover:underline hover:underline-offset-8">
+              {job.machine}
+            </Link>
+          </h1>
           <p className="mt-3 max-w-2xl text-xl">{job.complaint || 'No complaint noted.'}</p>
         </div>
-        <Link href={`/jobs/${id}/bench`} className={buttonClass(job.status === 'open' ? 'strong' : 'plain')}>
-          {job.status === 'open'
-            ? job.readings.length > 0
-              ? 'Resume at the bench'
-              : 'Go to the bench'
-            : 'See the bench'}
-        </Link>
+        {unreadable === undefined ? (
+          <Link href={`/jobs/${id}/bench`} className={buttonClass(job.status === 'open' ? 'strong' : 'plain')}>
+            {bench}
+          </Link>
+        ) : null}
       </div>
+      {unreadable === undefined ? null : (
+        <div className="mt-8">
+          <Notice>{unreadableText(unreadable)}</Notice>
+        </div>
+      )}
       <p className="mt-8 border-line border-t pt-6 font-bold text-2xl" data-testid="verdict">
         {report.verdict}
       </p>
+      {report.toDo === undefined ? null : <p className="mt-2 text-soft text-xl">{report.toDo}</p>}
       {report.asFound === undefined || report.asLeft === undefined ? (
         <p className="mt-4 text-soft text-xl">No reading yet. The report grows as the work goes on.</p>
       ) : (
         <Readings report={report} asFound={report.asFound} asLeft={report.asLeft} open={job.status === 'open'} />
       )}
       <Story report={report} />
-      {job.status === 'open' ? <JobNote jobId={id} nextSeq={events.length + 1} /> : null}
+      {job.status === 'closed' || unreadable !== undefined ? null : <JobNote jobId={id} lastSeq={events.length} />}
+      {unreadable === undefined ? (
+        <JobActions
+          jobId={id}
+          lastSeq={events.length}
+          machineId={machineId}
+          complaint={job.complaint}
+          closedBy={job.closedBy}
+          otherSetup={otherSetup(job, machine)}
+        />
+      ) : null}
       <div className="mt-10 flex flex-wrap gap-3 border-line border-t pt-6">
         <a href={`/api/jobs/${id}/export`} className={buttonClass('plain')} download>
           Export the job (JSON)

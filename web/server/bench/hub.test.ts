@@ -1,11 +1,22 @@
 import { describe, expect, it } from 'vitest';
-import { type BenchMessage, gaugeStatus, practiceControl, takeTrace, tellProblem, watchBench } from './hub';
+import {
+  type BenchMessage,
+  gaugeStatus,
+  MOST_BENCHES,
+  MOST_WATCHERS,
+  practiceControl,
+  takeTrace,
+  tellProblem,
+  watchBench,
+} from './hub';
 
 const meta = (stream: string) => ({ stream, source: `Gauge ${stream}` });
 
 function watched(bench: string) {
   const heard: BenchMessage[] = [];
-  return { heard, stop: watchBench(bench, (message) => heard.push(message)) };
+  const stop = watchBench(bench, 0, (message) => heard.push(message));
+  if (stop === undefined) throw new Error('the bench takes watchers');
+  return { heard, stop };
 }
 
 describe('the hub of a bench', () => {
@@ -39,5 +50,19 @@ describe('the hub of a bench', () => {
     expect(practiceControl('e', 100)).toBe('http://127.0.0.1:4000');
     expect(practiceControl('e', 5000)).toBeUndefined();
     expect(practiceControl('nowhere', 0)).toBeUndefined();
+  });
+
+  it('has so many watchers and no more, and so many benches at once; those that nobody uses make room', () => {
+    const stops = Array.from({ length: MOST_WATCHERS }, () => watchBench('f', 0, () => {}));
+    expect(stops.every((stop) => stop !== undefined)).toBe(true);
+    expect(watchBench('f', 0, () => {})).toBeUndefined();
+    stops[0]?.();
+    expect(watchBench('f', 0, () => {})).toBeDefined();
+    const outcomes = Array.from(
+      { length: MOST_BENCHES + 5 },
+      (_, i) => takeTrace(`many-${i}`, meta('x'), '', 10_000).outcome,
+    );
+    expect(outcomes.filter((outcome) => outcome === 'tooMany').length).toBeGreaterThan(0);
+    expect(takeTrace('many-late', meta('x'), '', 20_000).outcome).toBe('taken');
   });
 });

@@ -2,8 +2,10 @@ import type { TraceMeta } from '@amber-needle/core/formats/trace';
 
 /** After this long without a sample a gauge counts as gone, and another may take its bench. */
 const LEASE_MS = 3000;
-/** A watcher that lets this many messages pile up has stopped listening. */
-const LONGEST_QUEUE = 500;
+/** More benches at once than any workshop has: further ones would only cost memory. Ours. */
+export const MOST_BENCHES = 32;
+/** Browsers share one watcher between their tabs, so a bench has few. Ours. */
+export const MOST_WATCHERS = 32;
 
 /** What the watchers of a bench are told. */
 export type BenchMessage =
@@ -34,19 +36,33 @@ declare global {
  * Who sends to which bench, and who watches. In memory only: all of it is learned again from the gauge's next post, within
  * a twentieth of a second, so a restarted process misses nothing (docs/decisions/0003-live-hub-in-memory.md).
  */
-function benchOf(name: string): Bench {
+function benches(): Map<string, Bench> {
   globalThis.amberNeedleBenches ??= new Map();
-  const benches = globalThis.amberNeedleBenches;
-  const bench = benches.get(name) ?? { gauge: undefined, watchers: new Set() };
-  benches.set(name, bench);
-  return bench;
+  return globalThis.amberNeedleBenches;
 }
 
-export type Taken = { readonly outcome: 'taken' } | { readonly outcome: 'occupied'; readonly by: string };
+/** The bench of a name, made when it is first used; undefined when there are too many in use. */
+function benchOf(name: string, nowMs: number): Bench | undefined {
+  const known = benches().get(name);
+  if (known !== undefined) return known;
+  for (const [each, bench] of benches()) {
+    if (bench.watchers.size === 0 && liveGauge(bench, nowMs) === undefined) benches().delete(each);
+  }
+  if (benches().size >= MOST_BENCHES) return undefined;
+  const made: Bench = { gauge: undefined, watchers: new Set() };
+  benches().set(name, made);
+  return made;
+}
+
+export type Taken =
+  | { readonly outcome: 'taken' }
+  | { readonly outcome: 'occupied'; readonly by: string }
+  | { readonly outcome: 'tooMany' };
 
 /** Passes a checked batch on to the bench's watchers, unless another gauge holds the bench. */
 export function takeTrace(name: string, meta: TraceMeta, text: string, nowMs: number): Taken {
-  const bench = benchOf(name);
+  const bench = benchOf(name, nowMs);
+  if (bench === undefined) return { outcome: 'tooMany' };
   const stream = meta.stream ?? 'unnamed';
   const holder = liveGauge(bench, nowMs);
   if (holder !== undefined && holder.stream !== stream) {
@@ -63,26 +79,32 @@ export function takeTrace(name: string, meta: TraceMeta, text: string, nowMs: nu
 
 /** Tells the bench's watchers that a batch could not be used. */
 export function tellProblem(name: string, message: string): void {
-  tell(benchOf(name), { kind: 'problem', message });
+  const bench = benches().get(name);
+  if (bench !== undefined) tell(bench, { kind: 'problem', message });
 }
 
 export function gaugeStatus(name: string, nowMs: number): GaugeStatus {
-  return statusOf(benchOf(name), nowMs);
+  const bench = benches().get(name);
+  return bench === undefined ? { state: 'none' } : statusOf(bench, nowMs);
 }
 
 /** Where the bench's practice instrument takes screw turns, if that is what sends to it. */
 export function practiceControl(name: string, nowMs: number): string | undefined {
-  return liveGauge(benchOf(name), nowMs)?.meta.control;
+  const bench = benches().get(name);
+  return bench && liveGauge(bench, nowMs)?.meta.control;
 }
 
-/** Listens to a bench until the returned function is called. */
-export function watchBench(name: string, listener: (message: BenchMessage) => void): () => void {
-  const { watchers } = benchOf(name);
-  watchers.add(listener);
-  return () => watchers.delete(listener);
+/** Listens to a bench until the returned function is called; undefined when the bench has all the watchers that it may have. */
+export function watchBench(
+  name: string,
+  nowMs: number,
+  listener: (message: BenchMessage) => void,
+): (() => void) | undefined {
+  const bench = benchOf(name, nowMs);
+  if (bench === undefined || bench.watchers.size >= MOST_WATCHERS) return undefined;
+  bench.watchers.add(listener);
+  return () => bench.watchers.delete(listener);
 }
-
-export const WATCHER_LIMIT = LONGEST_QUEUE;
 
 function tell(bench: Bench, message: BenchMessage): void {
   for (const listener of bench.watchers) listener(message);

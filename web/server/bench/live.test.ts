@@ -1,12 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { takeGaugePost } from './gaugeRoute';
 import { takeTrace, tellProblem } from './hub';
-import { liveStream } from './liveRoute';
+import { liveStream, MOST_UNREAD_BYTES } from './liveRoute';
 
 const TRACE = '# stream: one\n# source: Gauge one\nt_s,v1_kpa,v2_kpa\n0,40,41\n0.1,40,41\n';
 
 function post(body: string): Request {
-  return new Request('http://127.0.0.1/api/bench/x/trace', { method: 'POST', body });
+  return new Request('http://127.0.0.1/api/bench/x/trace', {
+    method: 'POST',
+    headers: { 'content-type': 'text/csv' },
+    body,
+  });
 }
 
 /** Reads an event stream until it holds the given text. */
@@ -62,6 +66,11 @@ describe('the live stream of a bench', () => {
     leave.abort();
   });
 
+  it('is not given for a name that no bench has', () => {
+    for (const name of ['', '../x', 'A B', 'x'.repeat(40)])
+      expect(() => liveStream(name, new AbortController().signal)).toThrow('no such bench');
+  });
+
   it('passes problems on, and ends when the browser leaves', async () => {
     const leave = new AbortController();
     const response = liveStream('stream-2', leave.signal);
@@ -75,10 +84,13 @@ describe('the live stream of a bench', () => {
 
   it('lets go of a watcher that has stopped listening', async () => {
     const response = liveStream('stream-3', new AbortController().signal);
-    for (let i = 0; i < 1200; i += 1) takeTrace('stream-3', { stream: 'one' }, 't_s,v1_kpa\n', Date.now());
+    const batch = `t_s,v1_kpa\n${'0,40\n'.repeat(20_000)}`;
+    for (let i = 0; i < 100; i += 1) takeTrace('stream-3', { stream: 'one' }, batch, Date.now());
     const reader = response.body?.getReader();
-    let chunks = 0;
-    for (let part = await reader?.read(); part !== undefined && !part.done; part = await reader?.read()) chunks += 1;
-    expect(chunks).toBeLessThan(700);
+    let bytes = 0;
+    for (let part = await reader?.read(); part !== undefined && !part.done; part = await reader?.read())
+      bytes += part.value.byteLength;
+    expect(bytes).toBeGreaterThan(0);
+    expect(bytes).toBeLessThanOrEqual(MOST_UNREAD_BYTES);
   });
 });

@@ -1,31 +1,43 @@
-import { type BenchMessage, gaugeStatus, WATCHER_LIMIT, watchBench } from './hub';
+import { Refused } from '../http/refused';
+import { benchName } from './benchName';
+import { type BenchMessage, gaugeStatus, watchBench } from './hub';
 
 const STATUS_EVERY_MS = 1000;
+/** A watcher that lets this much pile up has stopped listening: it is cut off before it costs more. It may come back. Ours. */
+export const MOST_UNREAD_BYTES = 2 * 1024 * 1024;
 
-/** A bench's live messages as server-sent events, from now on, until the browser goes away. */
-export function liveStream(bench: string, signal: AbortSignal): Response {
+/**
+ * A bench's live messages as server-sent events, from now on, until the browser goes away.
+ * @throws Refused 429 when the bench has all the watchers it may have.
+ */
+export function liveStream(name: string, signal: AbortSignal): Response {
+  const bench = benchName(name);
+  let unwatch: (() => void) | undefined;
   let stop = () => {};
   const body = new ReadableStream<Uint8Array>(
     {
       start(controller) {
         const encoder = new TextEncoder();
         let last = '';
-        const send = (message: BenchMessage) => {
-          if ((controller.desiredSize ?? 0) <= -WATCHER_LIMIT) return stop();
-          controller.enqueue(encoder.encode(eventText(message)));
+        const put = (text: string) => {
+          const bytes = encoder.encode(text);
+          if ((controller.desiredSize ?? 0) < bytes.byteLength) stop();
+          else controller.enqueue(bytes);
         };
+        const send = (message: BenchMessage) => put(eventText(message));
         const sendStatus = () => {
           const gauge = gaugeStatus(bench, Date.now());
           // Told again only when it changes; a comment in between keeps the line open.
           const text = JSON.stringify(gauge);
           if (text !== last) send({ kind: 'gauge', gauge });
-          else controller.enqueue(encoder.encode(': still here\n\n'));
+          else put(': still here\n\n');
           last = text;
         };
-        const unwatch = watchBench(bench, send);
+        unwatch = watchBench(bench, Date.now(), send);
+        if (unwatch === undefined) return;
         const timer = setInterval(sendStatus, STATUS_EVERY_MS);
         stop = () => {
-          unwatch();
+          unwatch?.();
           clearInterval(timer);
           signal.removeEventListener('abort', stop);
           try {
@@ -39,8 +51,10 @@ export function liveStream(bench: string, signal: AbortSignal): Response {
       },
       cancel: () => stop(),
     },
-    { highWaterMark: 0 },
+    new ByteLengthQueuingStrategy({ highWaterMark: MOST_UNREAD_BYTES }),
   );
+  if (unwatch === undefined)
+    throw new Refused(429, 'This bench is watched by as many pages as it may be. Close one of them.');
   const headers = { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' };
   return new Response(body, { headers });
 }

@@ -1,15 +1,16 @@
 import { readText, SMALL_BODY } from '../http/body';
 import { Refused } from '../http/refused';
+import { benchName } from './benchName';
 import { practiceControl } from './hub';
 
 /**
  * Passes a screw turn or an engine command on to the practice instrument that sends to this bench. Its address comes with its
  * trace and is confined to this machine by the trace's schema.
  */
-export async function passToPractice(request: Request, bench: string): Promise<Response> {
-  const control = practiceControl(bench, Date.now());
+export async function passToPractice(request: Request, name: string): Promise<Response> {
+  const control = practiceControl(benchName(name), Date.now());
   if (control === undefined) throw new Refused(404, 'No practice engine is sending to this bench.');
-  const body = request.method === 'POST' ? await readText(request, SMALL_BODY) : undefined;
+  const body = request.method === 'POST' ? await readText(request, SMALL_BODY, ['application/json']) : undefined;
   const answer = await fetch(`${control}/engine`, {
     method: request.method,
     headers: { 'content-type': 'application/json' },

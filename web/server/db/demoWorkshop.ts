@@ -3,7 +3,7 @@ import { type Setup, twinWithTwoStops } from '@amber-needle/core/setup';
 import { runTrial } from '@amber-needle/core/trial';
 import { openDatabase } from './connection';
 import { insertJob } from './jobRepository';
-import { insertMachine, listMachines } from './machineRepository';
+import { hasMachines, insertMachine } from './machineRepository';
 
 /** Invented machines of an invented workshop. */
 const MACHINES = [
@@ -11,18 +11,24 @@ const MACHINES = [
     id: '01900000-0000-7000-8000-0000000000a1',
     name: 'Harrow 750 twin',
     note: 'Red tank. Owner rides it to work all year.',
+    owner: 'Ada Holm',
+    plate: 'AN 750',
     idleRpm: 1050,
   },
   {
     id: '01900000-0000-7000-8000-0000000000a2',
     name: 'Fenwick 650 twin',
     note: 'Long stored, new diaphragms last spring.',
+    owner: 'Per Lindqvist-Moor',
+    plate: 'FW 65',
     idleRpm: 1100,
   },
   {
     id: '01900000-0000-7000-8000-0000000000a3',
     name: 'Marl parallel twin',
     note: 'Club machine, two keys on the board.',
+    owner: 'The harbour club',
+    plate: '',
     idleRpm: 1000,
   },
 ] as const;
@@ -59,24 +65,45 @@ const OPEN_JOB = {
   complaint: 'Pulls to one side off idle. Balance and report.',
 } as const;
 
+/** From opening to the next morning, s. */
+const CLOSED_AFTER_S = 22 * 3600;
+
 /** Fills an empty workshop for the demo; leaves any other alone. */
 export async function loadDemoWorkshop(url: URL): Promise<void> {
   const db = openDatabase(url);
   try {
-    if ((await listMachines(db)).length > 0) return;
-    for (const { id, name, note, idleRpm } of MACHINES) {
-      await insertMachine(db, { id, name, note, setup: setupFor(idleRpm), createdAt: '2026-01-05T08:00:00.000Z' });
+    if (await hasMachines(db)) return;
+    for (const { id, name, note, owner, plate, idleRpm } of MACHINES) {
+      await insertMachine(db, {
+        owner,
+        plate,
+        id,
+        name,
+        note,
+        setup: setupFor(idleRpm),
+        createdAt: '2026-01-05T08:00:00.000Z',
+        practice: false,
+      });
     }
     for (const { machine, id, seed, openedAt, complaint } of JOBS) {
       const { name, idleRpm, id: machineId } = MACHINES[machine];
       const clock = (after: number) => new Date(Date.parse(openedAt) + Math.round(after * 1000)).toISOString();
       const { events } = runTrial({ setup: setupFor(idleRpm), seed, machine: name, complaint, clock });
-      await insertJob(db, { id, machineId, openedAt }, events);
+      // Looked at cold the next morning, and closed.
+      const closing: JobEvent = {
+        kind: 'closed',
+        version: 1,
+        id: id.replace(/b(\d)$/, 'd$1'),
+        seq: events.length + 1,
+        at: clock(CLOSED_AFTER_S),
+      };
+      await insertJob(db, { id, machineId, openedAt }, [...events, closing]);
     }
     const { machine, id, openedAt, complaint } = OPEN_JOB;
     const { name, idleRpm, id: machineId } = MACHINES[machine];
     const opened: JobEvent = {
       kind: 'opened',
+      version: 2,
       id: '01900000-0000-7000-8000-0000000000c1',
       seq: 1,
       at: openedAt,

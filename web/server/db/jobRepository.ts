@@ -1,6 +1,19 @@
-import { checkEvent, decide, foldJob, type JobEvent, type Refusal } from '@amber-needle/core/job';
+import { isDeepStrictEqual } from 'node:util';
+import {
+  decideAfter,
+  FOLD_VERSION,
+  foldJob,
+  type JobEvent,
+  kindOf,
+  type Refusal,
+  type Standing,
+  standingAfter,
+  standingOf,
+} from '@amber-needle/core/job';
 import type { Knex } from 'knex';
-import { codeOf, retried } from './retry';
+import { type EventRow, logOf, rowOf, type StoredLog } from './eventRows';
+import { countMachine, keepBeside, lastWork, lockMachine } from './rebuild';
+import { asked, codeOf, retried } from './retry';
 import { instantOf, sqlTime } from './time';
 
 export interface JobRecord {
@@ -9,120 +22,202 @@ export interface JobRecord {
   readonly openedAt: string;
 }
 
-/** What a list of jobs shows of each. */
-export interface JobSummary extends JobRecord {
-  readonly complaint: string;
-  readonly status: 'open' | 'finished';
-  readonly outcome: 'balanced' | 'leftAsIs' | undefined;
+/** A job as the database knows it, deleted or not. */
+export interface KnownJob extends JobRecord {
+  readonly deletedAt: string | undefined;
 }
 
-/** `conflict`: the log has grown past what the writer had seen; `refused`: the event cannot follow this log. */
+/** Bytes of one log as it is stored: with the rest of a document still below what an import takes. */
+export const MOST_LOG_BYTES = 24 * 1024 * 1024;
+
+/**
+ * `conflict`: the log has grown past what the writer had seen; `refused`: the event cannot follow this log; `differs`: the event's id is
+ * taken by another event; `unreadable`: an event of this log cannot be read, so nothing can be put behind it.
+ */
 export type Appended =
   | { readonly outcome: 'appended' | 'repeated'; readonly event: JobEvent }
-  | { readonly outcome: 'conflict'; readonly missing: readonly JobEvent[] }
+  | { readonly outcome: 'conflict'; readonly missing: readonly JobEvent[]; readonly lastSeq: number }
   | { readonly outcome: 'refused'; readonly refusal: Refusal }
+  | { readonly outcome: 'differs' }
+  | { readonly outcome: 'unreadable'; readonly where: string }
   | { readonly outcome: 'noSuchJob' };
 
 interface JobRow {
   id: string;
   machine_id: string;
   opened_at: string;
+  last_seq: number;
+  log_bytes: number;
+  deleted_at: string | null;
 }
 
-interface EventRow {
-  job_id: string;
-  seq: number;
-  event_id: string;
-  kind: string;
-  body: string;
+export async function findJob(db: Knex, id: string): Promise<KnownJob | undefined> {
+  const row = await retried('find a job', () => db<JobRow>('job').where({ id }).first());
+  if (row === undefined) return undefined;
+  return {
+    id: row.id,
+    machineId: row.machine_id,
+    openedAt: instantOf(row.opened_at),
+    deletedAt: row.deleted_at === null ? undefined : instantOf(row.deleted_at),
+  };
 }
 
-export async function findJob(db: Knex, id: string): Promise<JobRecord | undefined> {
-  const row = await db<JobRow>('job').where({ id }).first();
-  return row && recordOf(row);
+/** The jobs that hold any of these events, wherever they came from. */
+export async function findJobsOfEvents(
+  db: Knex,
+  eventIds: readonly string[],
+): Promise<readonly { readonly jobId: string; readonly eventId: string }[]> {
+  const rows = await retried('look for events', () =>
+    db<EventRow>('job_event').whereIn('event_id', eventIds).select('job_id', 'event_id'),
+  );
+  return rows.map(({ job_id, event_id }) => ({ jobId: job_id, eventId: event_id }));
 }
 
-/** The job that holds an event, wherever it came from. */
-export async function findJobOfEvent(db: Knex, eventId: string): Promise<string | undefined> {
-  const row = await db<EventRow>('job_event').where({ event_id: eventId }).first();
-  return row?.job_id;
+/** A job's log from after `seq` on, in order, as far as it can be read. */
+export async function readLog(db: Knex, jobId: string, after = 0): Promise<StoredLog> {
+  const rows = await retried('read a log', () =>
+    db<EventRow>('job_event').where({ job_id: jobId }).andWhere('seq', '>', after).orderBy('seq'),
+  );
+  return logOf(rows);
 }
 
-/** A job's log from after `seq` on, in order. */
-export async function readEvents(db: Knex, jobId: string, after = 0): Promise<readonly JobEvent[]> {
-  const rows = await db<EventRow>('job_event').where({ job_id: jobId }).andWhere('seq', '>', after).orderBy('seq');
-  return rows.map(eventOf);
-}
-
-/** Saves a new job with its whole log, all or nothing. @throws the driver's error when an event is already in another job. */
-export async function insertJob(db: Knex, job: JobRecord, events: readonly JobEvent[]): Promise<void> {
-  await db.transaction(async (trx) => {
-    await trx<JobRow>('job').insert({ id: job.id, machine_id: job.machineId, opened_at: sqlTime(job.openedAt) });
-    await trx.batchInsert(
-      'job_event',
-      events.map((event) => rowOf(job.id, event)),
-      100,
-    );
-  });
+/** Where a job stands, from its snapshot; undefined when there is no such job. */
+export async function readStanding(db: Knex, jobId: string): Promise<Standing | undefined> {
+  const ledger = await retried('read where a job stands', () => ledgerOf(db, jobId).first());
+  return ledger === undefined ? undefined : standingIn(db, jobId, ledger);
 }
 
 /**
- * Appends one event. Its id is the client's, so that the same delivery twice is told as `repeated` and changes nothing; the
- * primary key (job, seq) settles a race between two writers.
+ * Saves a new job with its whole log, all or nothing; in a transaction of the caller's, if given one.
+ * @throws DatabaseError with ER_DUP_ENTRY when the job or one of the events is here already.
+ */
+export async function insertJob(db: Knex, job: JobRecord, events: readonly JobEvent[]): Promise<void> {
+  const standing = standingOf(foldJob(events));
+  if (standing === undefined) throw new Error('A job begins with its opening');
+  const rows = events.map((event) => rowOf(job.id, event));
+  const bytes = rows.reduce((sum, { body }) => sum + Buffer.byteLength(body), 0);
+  // Within a transaction of the caller's a lost race ends that; only the caller can begin it again.
+  const run = db.isTransaction ? asked : retried;
+  await run('save a new job', () =>
+    db.transaction(async (trx) => {
+      await lockMachine(trx, job.machineId);
+      await trx('job').insert({
+        id: job.id,
+        machine_id: job.machineId,
+        opened_at: sqlTime(job.openedAt),
+        last_seq: events.length,
+        log_bytes: bytes,
+      });
+      await trx.batchInsert('job_event', rows, 200);
+      await keepBeside(trx, {
+        jobId: job.id,
+        machineId: job.machineId,
+        standing,
+        lastSeq: events.length,
+        workedAt: lastWork(events) ?? job.openedAt,
+        unreadable: undefined,
+      });
+      await countMachine(trx, job.machineId);
+    }),
+  );
+}
+
+/**
+ * Appends one event. Its id is the client's, so that the same delivery twice is told as `repeated` and changes nothing. Writers of one
+ * job wait for each other at its row; the log itself is read only by the few kinds that rewrite.
  */
 export async function appendEvent(db: Knex, jobId: string, event: JobEvent): Promise<Appended> {
-  return retried(async () => {
-    const log = await readEvents(db, jobId);
-    if (log.length === 0) return { outcome: 'noSuchJob' };
-    const known = log.find(({ id }) => id === event.id);
-    if (known !== undefined) return { outcome: 'repeated', event: known };
-    if (event.seq !== log.length + 1) return { outcome: 'conflict', missing: log.slice(event.seq - 1) };
-    const decision = decide(log, event);
-    if (decision.outcome === 'refused') return decision;
-    try {
-      await db<EventRow>('job_event').insert(rowOf(jobId, event));
-    } catch (error) {
-      if (codeOf(error) !== 'ER_DUP_ENTRY') throw error;
-      return { outcome: 'conflict', missing: await readEvents(db, jobId, event.seq - 1) };
-    }
-    return { outcome: 'appended', event };
+  return retried('append an event', () =>
+    db
+      .transaction((trx) => append(trx, jobId, event))
+      .catch((error) => {
+        // Another job took the same event in the same moment: told from the log, as if it had come first.
+        if (codeOf(error) === 'ER_DUP_ENTRY') return { outcome: 'differs' } as const;
+        throw error;
+      }),
+  );
+}
+
+async function append(trx: Knex, jobId: string, event: JobEvent): Promise<Appended> {
+  const ledger = await ledgerOf(trx, jobId).forUpdate().first();
+  if (ledger === undefined || ledger.deleted_at !== null) return { outcome: 'noSuchJob' };
+  const known = await trx<EventRow>('job_event').where({ event_id: event.id }).first();
+  if (known !== undefined) return told(known, jobId, event);
+  if (ledger.unreadable !== null) return { outcome: 'unreadable', where: ledger.unreadable };
+  if (event.seq !== ledger.last_seq + 1) {
+    const { events } = await readLog(trx, jobId, Math.min(event.seq - 1, ledger.last_seq));
+    return { outcome: 'conflict', missing: events, lastSeq: ledger.last_seq };
+  }
+  return put(trx, jobId, ledger, event);
+}
+
+async function put(trx: Knex, jobId: string, ledger: Ledger, event: JobEvent): Promise<Appended> {
+  await lockMachine(trx, ledger.machine_id);
+  const rewrites = kindOf(event).rewrites === true;
+  const before = rewrites ? (await readLog(trx, jobId)).events : [];
+  const standing = await standingIn(trx, jobId, ledger);
+  const decision = decideAfter({ standing, length: ledger.last_seq, events: () => before }, event);
+  if (decision.outcome === 'refused') return decision;
+  const row = rowOf(jobId, decision.event);
+  const bytes = ledger.log_bytes + Buffer.byteLength(row.body);
+  if (bytes > MOST_LOG_BYTES) return { outcome: 'refused', refusal: 'logIsFull' };
+  const after = rewrites
+    ? standingOf(foldJob([...before, decision.event]))
+    : standing && standingAfter(standing, decision.event);
+  if (after === undefined) throw new Error('A job begins with its opening');
+  await trx<EventRow>('job_event').insert(row);
+  await trx('job').where({ id: jobId }).update({ last_seq: event.seq, log_bytes: bytes });
+  const { machine_id: machineId } = ledger;
+  await keepBeside(trx, {
+    jobId,
+    machineId,
+    standing: after,
+    lastSeq: event.seq,
+    workedAt: event.at,
+    unreadable: undefined,
   });
+  await countMachine(trx, machineId);
+  return { outcome: 'appended', event: decision.event };
 }
 
-/** Jobs of every machine, newest first, told from the few kinds of event that a list needs. */
-export async function listJobs(db: Knex): Promise<readonly JobSummary[]> {
-  const rows = await db<JobRow>('job').orderBy('opened_at', 'desc').limit(200);
-  const kinds = ['opened', 'finished', 'undone'];
-  const ids = rows.map(({ id }) => id);
-  const events = await db<EventRow>('job_event')
-    .whereIn('job_id', ids)
-    .whereIn('kind', kinds)
-    .orderBy(['job_id', 'seq']);
-  const logs = grouped(events);
-  return rows.flatMap((row) => {
-    const job = foldJob((logs.get(row.id) ?? []).map(eventOf));
-    if (job === undefined) return [];
-    return [{ ...recordOf(row), complaint: job.complaint, status: job.status, outcome: job.finish?.outcome }];
-  });
+/** An event that is here already: delivered twice, or another under the same id. */
+function told(known: EventRow, jobId: string, event: JobEvent): Appended {
+  const [stored] = logOf([known]).events;
+  if (known.job_id !== jobId || stored === undefined) return { outcome: 'differs' };
+  return isDeepStrictEqual({ ...stored, seq: 0 }, { ...event, seq: 0 })
+    ? { outcome: 'repeated', event: stored }
+    : { outcome: 'differs' };
 }
 
-function grouped(events: readonly EventRow[]): Map<string, EventRow[]> {
-  const logs = new Map<string, EventRow[]>();
-  for (const event of events) logs.set(event.job_id, [...(logs.get(event.job_id) ?? []), event]);
-  return logs;
+/** A job's row with its snapshot, and what stands in the way of reading its log. */
+interface Ledger extends JobRow {
+  seq: number | null;
+  fold_version: number | null;
+  body: string | null;
+  unreadable: string | null;
 }
 
-function recordOf({ id, machine_id, opened_at }: JobRow): JobRecord {
-  return { id, machineId: machine_id, openedAt: instantOf(opened_at) };
+function ledgerOf(db: Knex, jobId: string) {
+  return db<JobRow>('job')
+    .leftJoin('job_snapshot', 'job_snapshot.job_id', 'job.id')
+    .leftJoin('job_summary', 'job_summary.job_id', 'job.id')
+    .where('job.id', jobId)
+    .select<Ledger[]>(
+      'job.*',
+      'job_snapshot.seq',
+      'job_snapshot.fold_version',
+      'job_snapshot.body',
+      'job_summary.unreadable',
+    );
 }
 
-function rowOf(jobId: string, event: JobEvent): EventRow {
-  return { job_id: jobId, seq: event.seq, event_id: event.id, kind: event.kind, body: JSON.stringify(event) };
-}
-
-/** @throws Error naming the row when the database holds what the schema refuses: it was checked on its way in. */
-function eventOf({ job_id, seq, body }: EventRow): JobEvent {
-  const checked = checkEvent(JSON.parse(body));
-  if (checked.outcome === 'invalid') throw new Error(`job ${job_id}, event ${seq}: stored event is not valid`);
-  return checked.value;
+/** Where the job stands: its snapshot if that is of today's fold and the whole log, else the log folded anew. */
+async function standingIn(db: Knex, jobId: string, ledger: Ledger): Promise<Standing | undefined> {
+  const isCurrent = ledger.fold_version === FOLD_VERSION && ledger.seq === ledger.last_seq && ledger.body !== null;
+  if (isCurrent && ledger.body !== null) {
+    // Written by `keepBeside` from a checked log; a wrong one is made anew by `rebuildJob`.
+    const snapshot: Standing = JSON.parse(ledger.body);
+    return snapshot;
+  }
+  return standingOf(foldJob((await readLog(db, jobId)).events));
 }

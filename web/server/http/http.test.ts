@@ -1,5 +1,7 @@
-import { describe, expect, it } from 'vitest';
-import { readJson, readText } from './body';
+import { describe, expect, it, vi } from 'vitest';
+import { DatabaseError } from '../db/retry';
+import { readBytes, readJson, readText } from './body';
+import { loggable } from './log';
 import { Refused } from './refused';
 import { route } from './route';
 
@@ -39,6 +41,30 @@ describe('what goes wrong inside', () => {
     expect(await response.text()).not.toContain('hunter2');
   });
 
+  it('writes down what failed and where, and nothing that was typed', () => {
+    const parsing = new SyntaxError('Unexpected token h in JSON: hunter2');
+    expect(JSON.stringify(loggable(parsing))).toMatch(/SyntaxError.*http\.test/);
+    expect(JSON.stringify([loggable(parsing), loggable('hunter2')])).not.toContain('hunter2');
+    expect(loggable(new DatabaseError('append an event', 'ER_X'))).toEqual({
+      type: 'DatabaseError',
+      work: 'append an event',
+      code: 'ER_X',
+    });
+  });
+
+  it.each([
+    ['ER_DISK_FULL', 507],
+    ['ER_RECORD_FILE_FULL', 507],
+    ['ECONNREFUSED', 503],
+    ['ER_STATEMENT_TIMEOUT', 503],
+    ['ER_BAD_FIELD_ERROR', 500],
+  ])('tells a database with %s as %d', async (code, status) => {
+    const failing = route(async () => {
+      throw new DatabaseError('do it', code);
+    });
+    expect((await failing(request('GET', { host: '127.0.0.1' }), context)).status).toBe(status);
+  });
+
   it('keeps a refusal’s words and details', async () => {
     const refusing = route(async () => {
       throw new Refused(409, 'Taken.', [{ by: 'x' }]);
@@ -52,17 +78,40 @@ describe('what goes wrong inside', () => {
 });
 
 describe('bodies', () => {
+  const text = { 'content-type': 'text/plain' };
+  const json = { 'content-type': 'application/json; charset=utf-8' };
+
+  it('that say they are something else are refused by what would be taken', async () => {
+    for (const type of ['text/html', 'multipart/form-data', ''])
+      await expect(readJson(request('POST', { 'content-type': type }, '{}'))).rejects.toMatchObject({
+        status: 415,
+        message: expect.stringContaining('application/json'),
+      });
+    expect(await readJson(request('POST', json, '{}'))).toEqual({});
+  });
+
+  it('that stop arriving are given up after a stated time', async () => {
+    vi.useFakeTimers();
+    const body = new ReadableStream({ start: (controller) => controller.enqueue(new Uint8Array([1])) });
+    const half = new Request('http://127.0.0.1/', { method: 'POST', body, duplex: 'half' } as RequestInit);
+    const read = expect(readBytes(half, 99)).rejects.toMatchObject({ status: 408 });
+    await vi.advanceTimersByTimeAsync(11_000);
+    await read;
+    vi.useRealTimers();
+  });
+
   it('are refused past their limit, with and without a length told', async () => {
-    await expect(readText(request('POST', {}, 'x'.repeat(100)), 99)).rejects.toMatchObject({ status: 413 });
-    await expect(readText(request('POST', { 'content-length': '5000' }, 'x'), 99)).rejects.toMatchObject({
+    await expect(readText(request('POST', text, 'x'.repeat(100)), 99)).rejects.toMatchObject({ status: 413 });
+    await expect(readText(request('POST', { ...text, 'content-length': '5000' }, 'x'), 99)).rejects.toMatchObject({
       status: 413,
     });
-    expect(await readText(request('POST', {}, 'x'.repeat(99)), 99)).toHaveLength(99);
+    expect(await readText(request('POST', text, 'x'.repeat(99)), 99)).toHaveLength(99);
   });
 
   it('that are no JSON or no text are told as such', async () => {
-    await expect(readJson(request('POST', {}, '{'))).rejects.toMatchObject({ status: 400 });
-    const binary = new Request('http://127.0.0.1/', { method: 'POST', body: new Uint8Array([0xff, 0xfe, 0x00]) });
+    await expect(readJson(request('POST', json, '{'))).rejects.toMatchObject({ status: 400 });
+    const body = new Uint8Array([0xff, 0xfe, 0x00]);
+    const binary = new Request('http://127.0.0.1/', { method: 'POST', headers: text, body });
     await expect(readText(binary, 99)).rejects.toMatchObject({ status: 400 });
   });
 });

@@ -2,7 +2,7 @@ import type { Samples } from '@amber-needle/core/formats/trace';
 import type { GaugeStatus } from '@/server/bench/hub';
 
 /** What a source of samples tells: batches of samples, and how its line stands. */
-interface SampleListener {
+export interface SampleListener {
   samples(batch: Samples): void;
   gauge(status: GaugeStatus): void;
   line(state: 'open' | 'lost'): void;

@@ -1,13 +1,15 @@
-import { TEXT_PATTERN } from '../../validation';
 import Type, { type Static } from 'typebox';
 import type { PressureUnit } from '../../units';
+import { TEXT_PATTERN } from '../../validation';
 
 const closed = { additionalProperties: false };
 
 /** The `# key: value` lines at the head of a trace. */
 export const TraceMetaSchema = Type.Object(
   {
-    start: Type.Optional(Type.String({ maxLength: 40, pattern: TEXT_PATTERN, description: 'When t = 0 was, ISO 8601.' })),
+    start: Type.Optional(
+      Type.String({ maxLength: 40, pattern: TEXT_PATTERN, description: 'When t = 0 was, ISO 8601.' }),
+    ),
     reference: Type.Optional(
       Type.Union([Type.Literal('vacuum'), Type.Literal('gauge'), Type.Literal('absolute')], {
         description: 'What pressures are measured against; vacuum (positive below ambient) when left out.',
@@ -16,7 +18,9 @@ export const TraceMetaSchema = Type.Object(
     barometer_kpa: Type.Optional(
       Type.Number({ minimum: 50, maximum: 115, description: 'Ambient pressure; required for an absolute trace.' }),
     ),
-    source: Type.Optional(Type.String({ maxLength: 120, pattern: TEXT_PATTERN, description: 'What took it, in words.' })),
+    source: Type.Optional(
+      Type.String({ maxLength: 120, pattern: TEXT_PATTERN, description: 'What took it, in words.' }),
+    ),
     stream: Type.Optional(
       Type.String({
         pattern: '^[A-Za-z0-9_-]{1,64}$',

@@ -7,13 +7,13 @@ import type { JobEvent } from './index';
 export type RawEvent = Readonly<Record<string, unknown>>;
 
 /** Lifts an event's own fields by one version; the version itself is counted up for it. */
-export type Upcaster = (event: RawEvent) => RawEvent;
+type Upcaster = (event: RawEvent) => RawEvent;
 
 /**
  * Until when an event of this kind may be added: while the bench is worked at, until the job is closed, or it says so itself (an
  * undoing).
  */
-export type Season = 'atTheBench' | 'untilClosed' | 'saysItself';
+type Season = 'atTheBench' | 'untilClosed' | 'saysItself';
 
 /** What a kind of event is: everything the log needs to know of it stands in its folder. */
 export interface EventKind<S extends TSchema = TSchema> {

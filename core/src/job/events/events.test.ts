@@ -7,14 +7,18 @@ import { checkEvent, EVENT_KINDS, type JobEvent, kindOf } from './index';
 import { OLD_EVENTS } from './oldEvents';
 
 describe('the registration of every kind', () => {
-  it.each(EVENT_KINDS.map((kind) => [kind.kind, kind] as const))('%s: an upcaster for each older version', (_, kind) => {
-    expect(kind.upcasters).toHaveLength(kind.version - 1);
-    for (let version = 1; version < kind.version; version += 1) {
-      const old = OLD_EVENTS.filter((event) => event.kind === kind.kind && (event.version ?? 1) === version);
-      expect(old, `an example of ${kind.kind} as it was in version ${version}`).not.toEqual([]);
-      for (const event of old) expect(checkEvent(event)).toMatchObject({ outcome: 'valid', value: { version: kind.version } });
-    }
-  });
+  it.each(EVENT_KINDS.map((kind) => [kind.kind, kind] as const))(
+    '%s: an upcaster for each older version',
+    (_, kind) => {
+      expect(kind.upcasters).toHaveLength(kind.version - 1);
+      for (let version = 1; version < kind.version; version += 1) {
+        const old = OLD_EVENTS.filter((event) => event.kind === kind.kind && (event.version ?? 1) === version);
+        expect(old, `an example of ${kind.kind} as it was in version ${version}`).not.toEqual([]);
+        for (const event of old)
+          expect(checkEvent(event)).toMatchObject({ outcome: 'valid', value: { version: kind.version } });
+      }
+    },
+  );
 
   it('marks what older versions said by a name alone', () => {
     const lifted = (kind: string, field: object) => {
@@ -92,7 +96,11 @@ describe('what may be written down', () => {
 
   it('takes the moments that there are, and no others', () => {
     const exists = new RegExp(INSTANT_PATTERN, 'u');
-    const day = fc.tuple(fc.integer({ min: 1900, max: 2199 }), fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 31 }));
+    const day = fc.tuple(
+      fc.integer({ min: 1900, max: 2199 }),
+      fc.integer({ min: 1, max: 12 }),
+      fc.integer({ min: 1, max: 31 }),
+    );
     fc.assert(
       fc.property(day, ([year, month, date]) => {
         const moment = new Date(Date.UTC(year, month - 1, date));
@@ -103,15 +111,21 @@ describe('what may be written down', () => {
     );
   });
 
-  it.each(['\ud800', 'a\udc00b', 'x\u0000y'])('is refused with half a symbol or a control character in it: %j', (text) => {
-    expect(problemsWith({ ...note, text })).toEqual(['/text']);
-    expect(problemsWith({ ...note, text: '🔧 ünïcode ⅛\n' })).toEqual([]);
-  });
+  it.each(['\ud800', 'a\udc00b', 'x\u0000y'])(
+    'is refused with half a symbol or a control character in it: %j',
+    (text) => {
+      expect(problemsWith({ ...note, text })).toEqual(['/text']);
+      expect(problemsWith({ ...note, text: '🔧 ünïcode ⅛\n' })).toEqual([]);
+    },
+  );
 
-  it.each([1e308, 5e-324, Number.POSITIVE_INFINITY, Number.NaN, -0.001])('is refused with a duration or doubt of %d', (wild) => {
-    const channels = [{ throat: '1', depressionKPa: 40, uncertaintyKPa: wild, state: 'steady' }];
-    expect(problemsWith({ ...reading, channels })).toContain('/channels/0/uncertaintyKPa');
-  });
+  it.each([1e308, 5e-324, Number.POSITIVE_INFINITY, Number.NaN, -0.001])(
+    'is refused with a duration or doubt of %d',
+    (wild) => {
+      const channels = [{ throat: '1', depressionKPa: 40, uncertaintyKPa: wild, state: 'steady' }];
+      expect(problemsWith({ ...reading, channels })).toContain('/channels/0/uncertaintyKPa');
+    },
+  );
 
   it('is refused when it is endless or bottomless, without being walked to its end', () => {
     expect(problemsWith({ ...note, text: Array.from({ length: 3_900_000 }, () => 0) })).toEqual(['/']);

@@ -3,6 +3,7 @@ import { type Checked, checkerFor, compiled, type Problem } from '../../validati
 import { airflow } from './airflow';
 import { check } from './check';
 import { closedJob } from './closed';
+import { complaintEdited } from './complaintEdited';
 import { coupled } from './coupled';
 import type { EventKind, RawEvent } from './eventKind';
 import { finished } from './finished';
@@ -20,6 +21,7 @@ import { verdict } from './verdict';
 const KINDS = [
   opened,
   setupCorrected,
+  complaintEdited,
   reading,
   airflow,
   move,
@@ -71,7 +73,10 @@ export function checkEvent(data: unknown): Checked<JobEvent> {
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
     return invalid('/version', 'must be a whole number from 1');
   if (version > registered.version)
-    return invalid('/version', `is ${version}; this program knows "${registered.kind}" up to version ${registered.version}`);
+    return invalid(
+      '/version',
+      `is ${version}; this program knows "${registered.kind}" up to version ${registered.version}`,
+    );
   return checker(lifted(registered, raw, version));
 }
 

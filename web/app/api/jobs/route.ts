@@ -1,4 +1,4 @@
 import { route } from '@/server/http/route';
-import { takeJob } from '@/server/jobs/workshopService';
+import { takeJob } from '@/server/jobs/jobService';
 
 export const POST = route(takeJob);

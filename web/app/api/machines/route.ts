@@ -1,4 +1,4 @@
 import { route } from '@/server/http/route';
-import { takeMachine } from '@/server/jobs/workshopService';
+import { takeMachine } from '@/server/jobs/machineService';
 
 export const POST = route(takeMachine);

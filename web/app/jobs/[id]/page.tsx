@@ -3,21 +3,28 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { PageHeader } from '@/components/PageHeader';
 import { JobPage } from '@/features/job/JobPage';
+import { PutAsideJob } from '@/features/job/PutAsideJob';
 import { database } from '@/server/db/connection';
-import { readEvents } from '@/server/db/jobRepository';
+import { findJob, readLog } from '@/server/db/jobRepository';
+import { findMachine } from '@/server/db/machineRepository';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Job' };
 
 export default async function JobRoute({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const events = await readEvents(database(), id);
-  const job = foldJob(events);
-  if (job === undefined) notFound();
+  const record = await findJob(database(), id);
+  if (record === undefined) notFound();
+  const [machine, log] = await Promise.all([findMachine(database(), record.machineId), readLog(database(), id)]);
+  const job = foldJob(log.events);
   return (
     <>
       <PageHeader />
-      <JobPage id={id} job={job} events={events} />
+      {job === undefined || record.deletedAt !== undefined ? (
+        <PutAsideJob id={id} machineId={record.machineId} deletedAt={record.deletedAt} unreadable={log.unreadable} />
+      ) : (
+        <JobPage id={id} job={job} log={log} machine={machine} machineId={record.machineId} />
+      )}
     </>
   );
 }

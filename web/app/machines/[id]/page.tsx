@@ -1,21 +1,33 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { PageHeader } from '@/components/PageHeader';
-import { BankBuilder } from '@/features/builder/BankBuilder';
+import { cursorOf, one, type Params } from '@/features/garage/garageQuery';
+import { MachinePage } from '@/features/machine/MachinePage';
 import { database } from '@/server/db/connection';
+import { listJobsOf } from '@/server/db/garageList';
 import { findMachine } from '@/server/db/machineRepository';
 
 export const dynamic = 'force-dynamic';
-export const metadata: Metadata = { title: 'Bank' };
+export const metadata: Metadata = { title: 'Machine' };
 
-export default async function MachineRoute({ params }: { params: Promise<{ id: string }> }) {
+interface RouteProps {
+  readonly params: Promise<{ id: string }>;
+  readonly searchParams: Promise<Params>;
+}
+
+export default async function MachineRoute({ params, searchParams }: RouteProps) {
   const { id } = await params;
-  const machine = await findMachine(database(), id);
+  const { after, jobs } = await searchParams;
+  const hidden = one(jobs) === 'deleted';
+  const [machine, page] = await Promise.all([
+    findMachine(database(), id),
+    listJobsOf(database(), id, { hidden, after: cursorOf(one(after)) }),
+  ]);
   if (machine === undefined) notFound();
   return (
     <>
       <PageHeader />
-      <BankBuilder machineId={id} machineName={machine.name} saved={machine.setup} />
+      <MachinePage machine={machine} page={page} hidden={hidden} />
     </>
   );
 }

@@ -1,56 +1,36 @@
-import { decide, type JobEvent } from '@amber-needle/core/job';
+import { decideAfter, foldJob, type JobEvent } from '@amber-needle/core/job';
 
-/** A log as this browser has it: what the server has confirmed, and what waits to be delivered on top of it. */
-export interface LocalLog {
-  readonly confirmed: readonly JobEvent[];
-  readonly waiting: readonly JobEvent[];
+/** The confirmed events with those that arrived, in order and without a gap; the same list when nothing is new. */
+export function withArrived(confirmed: readonly JobEvent[], arrived: readonly JobEvent[]): readonly JobEvent[] {
+  const fresh = [...arrived].sort((a, b) => a.seq - b.seq).filter(({ seq }) => seq > confirmed.length);
+  const next = fresh.filter(({ seq }, i) => seq === confirmed.length + 1 + i);
+  return next.length === 0 ? confirmed : [...confirmed, ...next];
 }
 
-export interface Merged {
-  readonly log: LocalLog;
-  /** Waiting events that can no longer follow what others have added meanwhile. */
-  readonly dropped: readonly JobEvent[];
+export interface WholeLog {
+  /** All events in order, confirmed or not. */
+  readonly events: readonly JobEvent[];
+  /** Waiting events that cannot follow what others have added: the server will refuse them, and then they are shown. */
+  readonly misfits: readonly JobEvent[];
 }
 
-/** All events in order, confirmed or not. */
-export function wholeLog({ confirmed, waiting }: LocalLog): readonly JobEvent[] {
-  return waiting.length === 0 ? confirmed : [...confirmed, ...waiting];
-}
-
-/** Takes in events that the server has; waiting ones are placed anew behind them. */
-export function mergeConfirmed(log: LocalLog, arrived: readonly JobEvent[]): Merged {
-  const known = new Set(log.confirmed.map(({ id }) => id));
-  const fresh = arrived.filter(({ id, seq }) => !known.has(id) && seq > log.confirmed.length);
-  if (fresh.length === 0) return { log, dropped: [] };
-  const confirmed = [...log.confirmed, ...fresh];
-  const arrivedIds = new Set(fresh.map(({ id }) => id));
-  return replaced(
-    confirmed,
-    log.waiting.filter(({ id }) => !arrivedIds.has(id)),
-  );
-}
-
-/** The server has taken a waiting event. */
-export function mergeDelivered(log: LocalLog, event: JobEvent): Merged {
-  return mergeConfirmed(log, [event]);
-}
-
-/** Takes a refused event out of the waiting ones. */
-export function withoutWaiting(log: LocalLog, event: JobEvent): LocalLog {
-  return replaced(
-    log.confirmed,
-    log.waiting.filter(({ id }) => id !== event.id),
-  ).log;
-}
-
-/** Gives waiting events their places behind the confirmed ones; those that no longer fit are dropped. */
-function replaced(confirmed: readonly JobEvent[], candidates: readonly JobEvent[]): Merged {
-  const waiting: JobEvent[] = [];
-  const dropped: JobEvent[] = [];
-  for (const candidate of candidates) {
-    const decision = decide([...confirmed, ...waiting], candidate);
-    if (decision.outcome === 'accepted') waiting.push(decision.event);
-    else dropped.push(candidate);
+/** What the server has and what waits behind it, as one log; waiting events get their places anew. */
+export function wholeLog(confirmed: readonly JobEvent[], waiting: readonly JobEvent[]): WholeLog {
+  const known = new Set(confirmed.map(({ id }) => id));
+  let events = confirmed;
+  const misfits: JobEvent[] = [];
+  for (const event of waiting) {
+    if (known.has(event.id)) continue;
+    const log = { standing: foldJob(events), length: events.length, events: () => events };
+    const decision = decideAfter(log, event);
+    if (decision.outcome === 'accepted') events = [...events, decision.event];
+    else misfits.push(event);
   }
-  return { log: { confirmed, waiting }, dropped };
+  return { events, misfits };
+}
+
+/** Events that this browser saw confirmed and that the server no longer has: it was restored from an older state. */
+export function lostByServer(confirmed: readonly JobEvent[], onServer: readonly JobEvent[]): readonly JobEvent[] {
+  const there = new Set(onServer.map(({ id }) => id));
+  return confirmed.filter(({ id }) => !there.has(id));
 }

@@ -12,15 +12,17 @@ import { LiveStop, TypedStop } from './Stops';
 import { UnitChoice } from './UnitChoice';
 
 interface CarryRoundProps {
+  readonly jobId: string;
   readonly setup: Setup;
   readonly live: LiveView | undefined;
+  readonly practice: boolean;
   readonly onHose: (throat: string | undefined) => void;
   readonly onClose: () => void;
   readonly onTake: (event: Bare<EventOf<'reading'>>) => void;
 }
 
 /** One gauge whose hose goes from throat to throat. */
-export function CarryRound({ setup, live, onHose, onClose, onTake }: CarryRoundProps) {
+export function CarryRound({ jobId, setup, live, practice, onHose, onClose, onTake }: CarryRoundProps) {
   const [unit, setUnit] = useState<PressureUnit>('kpa');
   const [band, setBand] = useState('0.5');
   // What was read before the hose moved is another throat's.
@@ -28,6 +30,7 @@ export function CarryRound({ setup, live, onHose, onClose, onTake }: CarryRoundP
   const shown = live && carriedValue(live, movedAtS);
   const carried = carriedGauge(setup, {
     live: live !== undefined,
+    practice,
     barometerKPa: live?.barometerKPa,
     speed: live?.reading.speed,
   });
@@ -37,6 +40,7 @@ export function CarryRound({ setup, live, onHose, onClose, onTake }: CarryRoundP
       where="Hose on"
       caution="Hot and moving parts: mind your hands. Plug the tappings you leave."
       carried={carried}
+      draft={`${jobId}/gauge`}
       onGo={(throat) => {
         setMovedAtS(live?.latestS ?? 0);
         onHose(throat);

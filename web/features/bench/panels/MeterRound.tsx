@@ -13,6 +13,7 @@ import { LiveStop, TypedStop } from './Stops';
 const PRACTICE_BAND = 0.25;
 
 interface MeterRoundProps {
+  readonly jobId: string;
   readonly setup: Setup;
   readonly rpm: number | undefined;
   /** Of a practice engine; undefined where a person holds a real meter. */
@@ -39,7 +40,7 @@ function useRested(practice: PracticeState | undefined): Shown | undefined {
 }
 
 /** An airflow meter that is held on one mouth after the other. */
-export function MeterRound({ setup, rpm, practice, onMouth, onClose, onTake }: MeterRoundProps) {
+export function MeterRound({ jobId, setup, rpm, practice, onMouth, onClose, onTake }: MeterRoundProps) {
   const [band, setBand] = useState('0.25');
   const value = useRested(practice);
   return (
@@ -47,7 +48,8 @@ export function MeterRound({ setup, rpm, practice, onMouth, onClose, onTake }: M
       title="Air, mouth by mouth"
       where="Meter on"
       caution="It may spit back: face, hair and loose clothing away from the mouths, no flame near. Hold it alike on each."
-      carried={carriedMeter(setup, rpm)}
+      carried={carriedMeter(setup, rpm, practice !== undefined)}
+      draft={`${jobId}/meter`}
       onGo={onMouth}
       onClose={onClose}
       onTake={onTake}

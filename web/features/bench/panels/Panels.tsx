@@ -14,6 +14,7 @@ import { WhyPanel } from './WhyPanel';
 export type Panel = 'none' | 'why' | 'type' | 'round' | 'meter' | 'otherwise' | 'practice';
 
 interface PanelsProps {
+  readonly jobId: string;
   readonly panel: Panel;
   readonly close: () => void;
   readonly view: BenchView;
@@ -22,7 +23,7 @@ interface PanelsProps {
   readonly control: PracticeControl | undefined;
 }
 
-export function Panels({ panel, close, view, actions, signal, control }: PanelsProps) {
+export function Panels({ jobId, panel, close, view, actions, signal, control }: PanelsProps) {
   switch (panel) {
     case 'none':
     case 'practice':
@@ -34,6 +35,8 @@ export function Panels({ panel, close, view, actions, signal, control }: PanelsP
     case 'round':
       return (
         <CarryRound
+          jobId={jobId}
+          practice={signal.gauge.state === 'live' && signal.gauge.practice}
           setup={view.job.setup}
           live={signal.live}
           onClose={close}
@@ -48,6 +51,7 @@ export function Panels({ panel, close, view, actions, signal, control }: PanelsP
     case 'meter':
       return (
         <MeterRound
+          jobId={jobId}
           setup={view.job.setup}
           rpm={view.speedRpm}
           practice={control?.state}

@@ -1,12 +1,12 @@
 'use client';
 
-import type { RoundStop } from '@amber-needle/core/signal';
 import clsx from 'clsx';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { Button } from '@/components/Button';
 import { Modal } from '@/components/Modal';
 import { Notice } from '@/components/Notice';
 import { type Carried, type RoundMark, roundView, type Shown } from '../view/roundView';
+import { useRoundDraft } from './useRoundDraft';
 
 interface RoundDialogProps<E> {
   readonly title: string;
@@ -14,6 +14,8 @@ interface RoundDialogProps<E> {
   readonly where: string;
   readonly caution: string;
   readonly carried: Carried<E>;
+  /** Under this name an unfinished round is kept: a reload or Escape loses no stop. */
+  readonly draft: string;
   /** How the stop at a throat is read; made anew for every stop. */
   readonly stop: (take: (shown: Shown) => void, throat: string, key: number) => ReactNode;
   /** Called when the instrument goes to another throat, and with nothing when the round is over. */
@@ -23,23 +25,36 @@ interface RoundDialogProps<E> {
 }
 
 /** An instrument that goes from throat to throat and back to the first: what the engine drifted by meanwhile is taken out. */
-export function RoundDialog<E>({ title, where, caution, carried, stop, onGo, onClose, onTake }: RoundDialogProps<E>) {
-  const [stops, setStops] = useState<readonly RoundStop[]>([]);
-  const begun = useRef(0);
+export function RoundDialog<E>({
+  title,
+  where,
+  caution,
+  carried,
+  draft,
+  stop,
+  onGo,
+  onClose,
+  onTake,
+}: RoundDialogProps<E>) {
+  const { stops, setStops, taken, resumed, clear } = useRoundDraft(draft, carried.throats);
   const { marks, next, returns, verdict, event } = roundView(carried, stops);
   const go = useRef(onGo);
   go.current = onGo;
   useEffect(() => go.current(next), [next]);
   useEffect(() => () => go.current(undefined), []);
   const take = (shown: Shown) => {
-    if (next === undefined) return;
-    if (stops.length === 0) begun.current = performance.now();
-    setStops([...stops, { throat: next, ...shown, atS: (performance.now() - begun.current) / 1000 }]);
+    if (next !== undefined) setStops([...stops, { throat: next, ...shown, atS: taken() }]);
   };
   return (
     <Modal open onClose={onClose} title={title}>
       <div className="space-y-5">
         <Marks marks={marks} />
+        {resumed && next !== undefined ? (
+          <p className="flex flex-wrap items-center gap-x-4">
+            This round was left unfinished; it goes on where it was.
+            <Button onClick={clear}>Start again</Button>
+          </p>
+        ) : null}
         {next === undefined ? null : (
           <div>
             <p className="font-bold text-3xl" aria-live="polite" data-testid="round-say">
@@ -63,6 +78,7 @@ export function RoundDialog<E>({ title, where, caution, carried, stop, onGo, onC
               autoFocus
               onClick={() => {
                 onTake(event);
+                clear();
                 onClose();
               }}
             >

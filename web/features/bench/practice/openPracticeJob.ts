@@ -13,7 +13,8 @@ export async function openPracticeJob(jobId: string, archetype: ArchetypeName): 
     note: 'A simulated engine.',
     idleRpm: targets.idleRpm,
     spreadKPa: targets.spreadKPa,
+    practice: true,
   });
   if (machine.outcome !== 'done') return machine;
-  return send('/api/jobs', { id: jobId, machineId, complaint: 'Practice on a simulated engine.' });
+  return send('/api/jobs', { id: jobId, machineId, complaint: 'Practice on a simulated engine.', practice: true });
 }

@@ -1,6 +1,7 @@
 import { checkPracticeChoices, type PracticeChoices, type PracticeState } from '@amber-needle/core/practice';
 import { checkerFor } from '@amber-needle/core/validation';
-import Type from 'typebox';
+import { compiled } from '@/validation/compiled';
+import { REQUESTS } from '@/validation/requests';
 import type { PracticeResume } from '@/workers/signalProtocol';
 
 /** What a reload must not lose: which engine, and where its screws stand. Kept for this tab, per job. */
@@ -9,16 +10,7 @@ export interface PracticeMemory {
   readonly resume: PracticeResume | undefined;
 }
 
-const checkResume = checkerFor(
-  Type.Object(
-    {
-      positions: Type.Record(Type.String(), Type.Number()),
-      clamped: Type.Array(Type.String()),
-      running: Type.Boolean(),
-    },
-    { additionalProperties: false },
-  ),
-);
+const checkResume = checkerFor(REQUESTS.practiceResume, compiled.practiceResume);
 
 const keyOf = (jobId: string) => `amber-needle.practice.${jobId}`;
 

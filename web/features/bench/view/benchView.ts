@@ -104,7 +104,7 @@ function hosesAction(advice: Advice, teed: boolean | undefined): PrimaryAction |
 
 /** Before a move: where it should land. After it, until the next reading: where it should have landed. */
 function ghostsOf(job: Job, advice: Advice): readonly number[] {
-  if (job.status === 'finished') return [];
+  if (job.status !== 'open') return [];
   if (advice.kind === 'turn') return advice.expected.throats.map(({ deviation }) => deviation);
   const last = job.moves.at(-1);
   if (job.sinceReading !== 'move' || last?.expected === undefined) return [];

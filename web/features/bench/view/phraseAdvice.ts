@@ -18,8 +18,7 @@ export function phraseAdvice(job: Job, advice: Advice, live: LiveView | undefine
 }
 
 function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine {
-  if (job.status === 'finished')
-    return { subject: 'Finished', order: 'look at the report', expect: finishedLines(job) };
+  if (job.status !== 'open') return { subject: 'Finished', order: 'look at the report', expect: finishedLines(job) };
   switch (advice.kind) {
     case 'read':
       if (advice.purpose === 'afterBlip') return BLIP_LINE;

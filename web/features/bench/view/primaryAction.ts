@@ -28,7 +28,7 @@ export type PrimaryAction =
 
 /** The one next action, from the advice and what the gauge says now. */
 export function primaryAction(job: Job, advice: Advice, live: LiveView | undefined): PrimaryAction {
-  if (job.status === 'finished') return { do: 'blocked', label: 'the job is finished' };
+  if (job.status !== 'open') return { do: 'blocked', label: 'the job is finished' };
   switch (advice.kind) {
     case 'turn':
       return { do: 'turned', label: 'turned it', adjuster: advice.adjuster, turns: advice.turns };

@@ -78,6 +78,8 @@ export function roundView<E>(carried: Carried<E>, stops: readonly RoundStop[]): 
 }
 
 export interface GaugeMakings {
+  /** The engine is a simulated one. */
+  readonly practice?: boolean;
   readonly live: boolean;
   readonly barometerKPa?: number | undefined;
   readonly speed?: SignalReading['speed'] | undefined;
@@ -86,7 +88,7 @@ export interface GaugeMakings {
 /** One gauge, whose hose goes from throat to throat. */
 export function carriedGauge(
   setup: Setup,
-  { live, barometerKPa = STANDARD_BAROMETER_KPA, speed }: GaugeMakings,
+  { live, practice = false, barometerKPa = STANDARD_BAROMETER_KPA, speed }: GaugeMakings,
 ): Carried<Bare<EventOf<'reading'>>> {
   const inKPa = ({ throat, value, uncertainty }: RoundChannel) => ({
     throat,
@@ -102,6 +104,7 @@ export function carriedGauge(
       kind: 'reading',
       source: live ? 'gauge' : 'byEye',
       sourceName: 'one gauge, carried round',
+      ...(practice ? { practice: true as const } : {}),
       durationS: stops.at(-1)?.atS ?? 0,
       barometerKPa,
       channels: channels.map((channel) => ({ ...inKPa(channel), state: live ? 'steady' : 'byEye' })),
@@ -114,7 +117,11 @@ export function carriedGauge(
 }
 
 /** An airflow meter that goes from mouth to mouth, in its own scale. */
-export function carriedMeter(setup: Setup, rpm: number | undefined): Carried<Bare<EventOf<'airflow'>>> {
+export function carriedMeter(
+  setup: Setup,
+  rpm: number | undefined,
+  practice = false,
+): Carried<Bare<EventOf<'airflow'>>> {
   return {
     throats: setup.throats.map(({ id }) => id),
     noun: throatNoun(setup),
@@ -124,6 +131,7 @@ export function carriedMeter(setup: Setup, rpm: number | undefined): Carried<Bar
     figure: (value, signed = false) => numeral(value, 1, signed),
     event: (channels) => ({
       kind: 'airflow',
+      ...(practice ? { practice: true as const } : {}),
       throats: channels.map(({ throat, value, uncertainty }) => ({ throat, shown: value, uncertainty })),
       ...(rpm === undefined ? {} : { rpm }),
     }),

@@ -41,6 +41,8 @@ export interface Report {
   readonly asFound: StateLine | undefined;
   readonly asLeft: StateLine | undefined;
   readonly verdict: string;
+  /** What is still to be done before the job is closed. */
+  readonly toDo: string | undefined;
   readonly positions: readonly { readonly label: string; readonly place: string }[];
   readonly story: readonly StoryLine[];
   /** What a throat is called before its number. */
@@ -67,6 +69,7 @@ export function reportOf(job: Job, events: readonly JobEvent[]): Report {
     asFound: first && stateLine(quantity, first),
     asLeft: last && stateLine(quantity, last),
     verdict: verdictOf(job),
+    toDo: job.status === 'finished' ? 'The job is still open: close up, look at it cold, then close it.' : undefined,
     positions: job.setup.adjusters.map(({ id, label }) => ({ label, place: positionText(job.positions[id] ?? 0) })),
     story: counted.map((event) => ({
       id: event.id,
@@ -84,10 +87,10 @@ export function reportOf(job: Job, events: readonly JobEvent[]): Report {
 }
 
 function verdictOf(job: Job): string {
-  if (job.finish === undefined) return 'Open';
+  if (job.finish === undefined) return job.status === 'closed' ? 'Closed without finishing at the bench' : 'Open';
   const { outcome, probability } = job.finish;
-  const sure = `chance that every target held: ${percent(probability)}`;
-  return outcome === 'balanced' ? `Balanced, ${sure}` : `Left as it is, ${sure}`;
+  const how = outcome === 'balanced' ? 'Balanced' : 'Left as it is';
+  return `${how}, chance that every target held: ${percent(probability)}`;
 }
 
 interface Compared extends ChartReading {
@@ -141,11 +144,10 @@ function detailOf(belief: Belief, event: JobEvent): string {
       return event.text;
     case 'verdict':
       return suspicionWords(belief.setup, event.suspicion).signs;
-    case 'stage':
-    case 'reach':
-    case 'coupled':
-    case 'finished':
-    case 'undone':
+    case 'complaintEdited':
+      return event.complaint;
+    default:
+      // The words of the event say it all.
       return '';
   }
 }

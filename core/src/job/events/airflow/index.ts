@@ -1,7 +1,7 @@
 import { decidingQuantity } from '../../../setup';
 import { allThroats } from '../../parts';
-import { markedPractice } from '../practice';
 import type { EventKind } from '../eventKind';
+import { markedPractice } from '../practice';
 import { AirflowSchema } from './schema';
 
 export const airflow: EventKind<typeof AirflowSchema> = {

@@ -1,5 +1,5 @@
-import type { EventKind } from '../eventKind';
 import { refuseUndoing } from '../../undo';
+import type { EventKind } from '../eventKind';
 import { UndoneSchema } from './schema';
 
 export const undone: EventKind<typeof UndoneSchema> = {

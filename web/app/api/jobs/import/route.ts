@@ -1,4 +1,4 @@
 import { route } from '@/server/http/route';
-import { importJob } from '@/server/jobs/jobService';
+import { importJob } from '@/server/jobs/importJob';
 
 export const POST = route(async (request) => Response.json(await importJob(request)));

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
+import { notFound, redirect } from 'next/navigation';
 import { Bench } from '@/features/bench/Bench';
 import { database } from '@/server/db/connection';
-import { readEvents } from '@/server/db/jobRepository';
+import { findJob, readLog } from '@/server/db/jobRepository';
 import { createAdviser } from '@/workers/adviser';
 
 export const dynamic = 'force-dynamic';
@@ -13,7 +13,10 @@ const BENCH = 'main';
 
 export default async function BenchPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const events = await readEvents(database(), id);
-  if (events.length === 0) notFound();
+  const record = await findJob(database(), id);
+  if (record === undefined) notFound();
+  const { events, unreadable } = await readLog(database(), id);
+  // The job's page says what is wrong with it.
+  if (events.length === 0 || unreadable !== undefined || record.deletedAt !== undefined) redirect(`/jobs/${id}`);
   return <Bench jobId={id} bench={BENCH} initial={events} initialAdvice={createAdviser()(events, undefined)} />;
 }

@@ -1,9 +1,8 @@
 import { readingsCsv } from '@amber-needle/core/formats/job';
-import { foldJob } from '@amber-needle/core/job';
+import { download } from '@/server/http/download';
 import { route } from '@/server/http/route';
-import { download, requireEvents } from '@/server/jobs/jobService';
+import { requireJob } from '@/server/jobs/jobService';
 
-export const GET = route(async (_, { id }: { id: string }) => {
-  const job = foldJob(await requireEvents(id));
-  return download(job === undefined ? '' : readingsCsv(job), 'text/csv', `readings-${id.slice(0, 8)}.csv`);
-});
+export const GET = route(async (_, { id }: { id: string }) =>
+  download(readingsCsv(await requireJob(id)), 'text/csv; charset=utf-8', `readings-${id.slice(-12)}.csv`),
+);

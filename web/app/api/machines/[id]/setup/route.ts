@@ -1,4 +1,4 @@
 import { route } from '@/server/http/route';
-import { takeSetup } from '@/server/jobs/workshopService';
+import { takeSetup } from '@/server/jobs/machineService';
 
 export const POST = route((request, { id }: { id: string }) => takeSetup(request, id));

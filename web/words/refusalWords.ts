@@ -3,7 +3,8 @@ import type { Refusal } from '@amber-needle/core/job';
 const WORDS: Readonly<Record<Refusal, string>> = {
   alreadyOpened: 'This job is open already.',
   notOpened: 'This job has not been opened.',
-  alreadyFinished: 'The job is finished. Undo the finish to go on.',
+  alreadyFinished: 'The work at the bench is finished. Undo the finish to go on.',
+  alreadyClosed: 'The job is closed. Open it again on its page to go on.',
   noSuchThroat: 'There is no such throat on this bank.',
   noSuchAdjuster: 'There is no such screw on this bank.',
   noSuchCoupling: 'There is no such coupling on this bank.',
@@ -11,8 +12,20 @@ const WORDS: Readonly<Record<Refusal, string>> = {
   pastTheEnd: 'That is past the end of the screw’s travel.',
   nothingToUndo: 'There is nothing to undo.',
   cannotUndoOpening: 'The opening of the job cannot be undone.',
+  setupUnsound: 'This bank has parts that lead nowhere. Mend it in the bank layout first.',
+  setupDoesNotFit: 'The job holds readings or turns of parts that this bank does not have.',
+  logIsFull: 'This job is as long as a job can be. Close it and open a new one.',
 };
 
 export function refusalText(refusal: Refusal): string {
   return WORDS[refusal];
+}
+
+/** The same for a refusal that came as text, from a server that may be newer. */
+export function refusalWords(text: string): string {
+  return isRefusal(text) ? WORDS[text] : text;
+}
+
+function isRefusal(text: string): text is Refusal {
+  return Object.hasOwn(WORDS, text);
 }

@@ -1,0 +1,31 @@
+import type { Knex } from 'knex';
+import * as workshop from './0001-workshop';
+import * as machineParticulars from './0002-machine-particulars';
+import * as jobLedger from './0003-job-ledger';
+import * as jobSummary from './0004-job-summary';
+import * as jobSnapshot from './0005-job-snapshot';
+import * as attachments from './0006-attachments';
+import * as tombstone from './0007-tombstone';
+import * as fill from './0008-fill';
+import * as garageIndexes from './0009-garage-indexes';
+import * as eventGuard from './0010-event-guard';
+
+export interface Migration {
+  readonly name: string;
+  readonly up: (knex: Knex) => Promise<void>;
+  readonly down: (knex: Knex) => Promise<void>;
+}
+
+/** In order. Schema changes do not roll back in MariaDB, so each migration is one small change. */
+export const MIGRATIONS: readonly Migration[] = [
+  { name: '0001-workshop', ...workshop },
+  { name: '0002-machine-particulars', ...machineParticulars },
+  { name: '0003-job-ledger', ...jobLedger },
+  { name: '0004-job-summary', ...jobSummary },
+  { name: '0005-job-snapshot', ...jobSnapshot },
+  { name: '0006-attachments', ...attachments },
+  { name: '0007-tombstone', ...tombstone },
+  { name: '0008-fill', ...fill },
+  { name: '0009-garage-indexes', ...garageIndexes },
+  { name: '0010-event-guard', ...eventGuard },
+];
