@@ -8,12 +8,14 @@ export default defineConfig({
   workers: 1,
   fullyParallel: false,
   retries: 0,
-  timeout: 240_000,
+  timeout: Number(process.env.E2E_TIMEOUT ?? 240_000),
   expect: { timeout: 20_000 },
   reporter: [['line'], ['json']],
   use: {
     baseURL: process.env.APP_URL,
     viewport: { width: 1280, height: 800 },
+    // The specs of being away let them in.
+    serviceWorkers: 'block',
     trace: 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

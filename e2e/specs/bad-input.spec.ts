@@ -130,6 +130,18 @@ test('bodies over the limit and requests from elsewhere are refused', async ({ p
   // A page elsewhere cannot point a name of its own at this machine either (DNS rebinding).
   const rebound = await page.request.get(`${APP_URL}/api/health`, { headers: { host: 'evil.invalid' } });
   expect(rebound.status()).toBe(403);
+  for (const path of ['/', '/outbox', '/jobs/01900000-0000-7000-8000-0000000000b1', '/icon.svg']) {
+    const named = await page.request.get(APP_URL + path, { headers: { host: 'evil.invalid' } });
+    expect([path, named.status(), (await named.text()).length < 100]).toEqual([path, 403, true]);
+  }
+  expect(policy).not.toContain('unsafe-eval');
+  expect(policy).toMatch(/script-src 'self' 'nonce-[A-Za-z0-9+/=]+'/);
+  const untyped = await fetch(`${APP_URL}/api/machines`, {
+    method: 'POST',
+    headers: { 'content-type': 'text/plain' },
+    body: '{}',
+  });
+  expect(untyped.status).toBe(415);
 });
 
 test('a job file of a newer version is refused in words, and so is what is no job', async ({ page }) => {

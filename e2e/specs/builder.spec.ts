@@ -4,8 +4,7 @@ import { addMachine } from '../support/workshop';
 
 test('a bank is drawn, checked at every step, saved, and met again on the bench', async ({ page }) => {
   const name = await addMachine(page, 'rack3');
-  const row = page.getByRole('region', { name });
-  await row.getByRole('link', { name: 'Its bank' }).click();
+  await page.getByRole('link', { name: 'Its bank' }).click();
   const sentences = page.getByRole('region', { name: 'What each screw does' });
   await expect(sentences).toContainText('Turned in: opens throat 1 against throats 2 and 3.');
   await expectAccessible(page);
@@ -38,8 +37,8 @@ test('a bank is drawn, checked at every step, saved, and met again on the bench'
   await expect(page.getByLabel('Name of the bank')).toHaveValue('Rack of three and one');
   await expect(pipes.getByRole('button', { pressed: true })).toHaveText(['2', '4']);
 
-  await page.goto('/');
-  await row.getByRole('button', { name: 'Open a job' }).click();
+  await page.goto(`/?q=${encodeURIComponent(name)}`);
+  await page.getByRole('region', { name, exact: true }).getByRole('button', { name: 'Open a job' }).click();
   await page.getByLabel('What is it in for?').fill('Drawn by hand.');
   await page.getByRole('button', { name: 'Open and go to the bench' }).click();
   await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
@@ -47,10 +46,10 @@ test('a bank is drawn, checked at every step, saved, and met again on the bench'
 });
 
 test('a bank that someone else changed meanwhile is not overwritten', async ({ page, context }) => {
-  const name = await addMachine(page, 'twin');
-  await page.getByRole('region', { name }).getByRole('link', { name: 'Its bank' }).click();
+  await addMachine(page, 'twin');
+  await page.getByRole('link', { name: 'Its bank' }).click();
   const other = await context.newPage();
-  await page.waitForURL(/\/machines\//);
+  await page.waitForURL(/\/bank$/);
   await other.goto(page.url());
   await other.getByLabel('Name of the bank').fill('By the other');
   await other.getByRole('button', { name: 'Save bank' }).click();

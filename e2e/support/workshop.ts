@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test';
 
 let machines = 0;
 
-/** Adds a machine through its form. Returns its name. */
+/** Adds a machine through its form; ends on its page. Returns its name. */
 export async function addMachine(page: Page, bank?: string): Promise<string> {
   machines += 1;
   const name = `Test twin ${process.pid} ${machines}`;
@@ -11,15 +11,14 @@ export async function addMachine(page: Page, bank?: string): Promise<string> {
   await page.getByLabel('Name').fill(name);
   if (bank !== undefined) await page.getByLabel('Bank').selectOption(bank);
   await page.getByRole('button', { name: 'Add machine', exact: true }).click();
-  await expect(page.getByRole('region', { name })).toBeVisible();
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
   return name;
 }
 
 /** Adds a machine and opens a job on it; ends at the cautions of the bench. Returns the job's id. */
 export async function openJob(page: Page, complaint: string, bank?: string): Promise<string> {
-  const name = await addMachine(page, bank);
-  const row = page.getByRole('region', { name });
-  await row.getByRole('button', { name: 'Open a job' }).click();
+  await addMachine(page, bank);
+  await page.getByRole('button', { name: 'Open a job' }).click();
   await page.getByLabel('What is it in for?').fill(complaint);
   await page.getByRole('button', { name: 'Open and go to the bench' }).click();
   await expect(page.getByRole('heading', { name: 'Before the engine runs' })).toBeVisible();

@@ -24,7 +24,7 @@ export function GarageSearch({ banks, params }: { readonly banks: readonly strin
         maxLength={200}
         className={`${boxClass} min-w-60 flex-1`}
       />
-      <select name="bank" aria-label="Bank" defaultValue={one(params.bank)} className={boxClass}>
+      <select name="bank" aria-label="Which layout" defaultValue={one(params.bank)} className={boxClass}>
         <option value="">Any bank</option>
         {banks.map((bank) => (
           <option key={bank} value={bank}>

@@ -53,7 +53,7 @@ export function NewMachine() {
     const sent = await send('/api/machines', { id: id.current, ...fields });
     if (sent.outcome !== 'done') return setFailure(failureText(sent));
     setOpen(false);
-    router.refresh();
+    router.push(`/machines/${id.current}`);
   });
   const { errors, isSubmitting } = formState;
   const chosen = ARCHETYPES[watch('archetype')];

@@ -42,7 +42,11 @@ function OutboxRow({ item }: { readonly item: OutboxItem }) {
         <span className="text-soft">{moment(item.addedAt)}</span>
       </div>
       <p className="mt-1">{reasonText(item)}</p>
-      <pre className="mt-3 max-h-48 overflow-auto whitespace-pre-wrap rounded bg-raise p-3 font-mono text-sm">
+      <pre
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
+        tabIndex={0}
+        className="mt-3 max-h-48 overflow-auto whitespace-pre-wrap rounded bg-raise p-3 font-mono text-sm"
+      >
         {contentText(item)}
       </pre>
       <div className="mt-3 flex flex-wrap gap-3">
