@@ -13,8 +13,8 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = fileURLToPath(new URL('..', import.meta.url));
-/** Everything the project makes at run time: databases, stamps, logs. Ignored by git, readable by its owner only. */
-export const DATA = join(ROOT, '.data');
+/** Everything the project makes at run time: databases, stamps, logs. Ignored by git, readable by its owner only. Tests of starting use one of their own. */
+export const DATA = process.env.AMBER_NEEDLE_DATA ?? join(ROOT, '.data');
 
 /** Makes the data folder, or shuts one that an older version left open. */
 export function openData() {

@@ -19,10 +19,12 @@ async function run(args: readonly string[]): Promise<number> {
     return tell(failed(error instanceof Error ? error.message : String(error), 'needle help says how it is called'));
   }
   const { values, positionals } = parsed;
-  const [command, file] = positionals;
-  const strokes = values.strokes === '2' ? 2 : 4;
+  const [command, file, ...rest] = positionals;
+  const strokes = strokesOf(values.strokes);
+  if (strokes === undefined) return tell(failed(`--strokes ${values.strokes}: give 2 or 4`));
+  if (!/^-?\d{1,15}$/.test(values.seed)) return tell(failed(`--seed ${values.seed}: give a whole number`));
   const seed = Number(values.seed);
-  if (!Number.isInteger(seed)) return tell(failed(`--seed ${values.seed}: give a whole number`));
+  if (rest.length > 0) return tell(failed(`needle ${command}: takes one file, not also ${rest.join(' ')}`));
   if (values.help || command === undefined || command === 'help') return say(HELP);
   if (command === 'advise' && values.stream) return streamAdvice(seed);
   if (file === undefined) return tell(failed(`needle ${command}: name a file, or - for standard input`));
@@ -41,6 +43,11 @@ async function run(args: readonly string[]): Promise<number> {
     default:
       return tell(failed(`there is no "needle ${command}"`, 'needle help says what there is'));
   }
+}
+
+function strokesOf(text: string): 2 | 4 | undefined {
+  if (text === '2') return 2;
+  return text === '4' ? 4 : undefined;
 }
 
 function parse(args: readonly string[]) {

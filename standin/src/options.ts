@@ -60,8 +60,8 @@ export function parseOptions(args: readonly string[]): Parsed {
     return { outcome: 'wrong', reason: error instanceof Error ? error.message : String(error) };
   }
   if (values.help) return { outcome: 'help' };
-  const port = Number(values.port);
-  const rateHz = Number(values.rate);
+  const port = numberOf(values.port);
+  const rateHz = numberOf(values.rate);
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     return { outcome: 'wrong', reason: `--port ${values.port}: give 0 to 65535` };
   if (!(rateHz >= 200 && rateHz <= 1000))
@@ -70,6 +70,8 @@ export function parseOptions(args: readonly string[]): Parsed {
   if (typeof choices === 'string') return { outcome: 'wrong', reason: choices };
   if (!URL.canParse(values.app))
     return { outcome: 'wrong', reason: `--app ${values.app}: give an address such as http://127.0.0.1:3000` };
+  if (!/^[a-z0-9][a-z0-9-]{0,31}$/.test(values.bench))
+    return { outcome: 'wrong', reason: `--bench ${values.bench}: give small letters, digits and hyphens, at most 32` };
   const { archetype } = values;
   if (!isArchetype(archetype))
     return { outcome: 'wrong', reason: `--archetype ${archetype}: give one of ${ARCHETYPE_NAMES.join(', ')}` };
@@ -89,14 +91,19 @@ export function parseOptions(args: readonly string[]): Parsed {
   };
 }
 
+/** What was typed as a number; NaN, not nought, for nothing. */
+function numberOf(text: string): number {
+  return text.trim() === '' ? Number.NaN : Number(text);
+}
+
 /** The choices, or a text that says which option is wrong. */
 function choicesOf(values: ReturnType<typeof parse>): PracticeChoices | string {
   const faults = faultsOf(values.faults);
   if (faults === undefined) return `--faults ${values.faults}: is not JSON, none or drawn`;
   const checked = checkPracticeChoices({
     ...DEFAULT_PRACTICE,
-    seed: Number(values.seed),
-    altitudeM: Number(values.altitude),
+    seed: numberOf(values.seed),
+    altitudeM: numberOf(values.altitude),
     faults,
     shown: values['show-faults'],
     cold: values.cold,

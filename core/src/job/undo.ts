@@ -20,18 +20,31 @@ export function lastUndoable(events: readonly JobEvent[]): JobEvent | undefined 
   return last?.kind === 'opened' ? undefined : last;
 }
 
-/** Why an undoing may not follow. In a closed job only its closing can be undone: that opens it again. */
+/** Why an undoing may not follow. In a closed job only its closing can be undone, and brought back: that opens it again. */
 export function refuseUndoing(events: readonly JobEvent[], { event: target }: EventOf<'undone'>): Refusal | undefined {
   const event = events.find(({ id }) => id === target);
   if (event === undefined) return 'nothingToUndo';
   if (event.kind === 'opened') return 'cannotUndoOpening';
-  const closing = closingEvent(events);
-  return closing !== undefined && closing.id !== target ? 'alreadyClosed' : undefined;
+  return closingEvent(events) !== undefined && !isClosing(originOf(events, event)) ? 'alreadyClosed' : undefined;
 }
 
 /** The event that closed the job; undefined while it is open. */
 export function closingEvent(events: readonly JobEvent[]): JobEvent | undefined {
-  return effectiveEvents(events).findLast(
-    (event) => event.kind === 'closed' || (event.kind === 'finished' && event.endsJob === true),
-  );
+  return effectiveEvents(events).findLast(isClosing);
+}
+
+function isClosing(event: JobEvent): boolean {
+  return event.kind === 'closed' || (event.kind === 'finished' && event.endsJob === true);
+}
+
+/** What a chain of undoings is about: the event that the first of them undid. */
+function originOf(events: readonly JobEvent[], event: JobEvent): JobEvent {
+  const byId = new Map(events.map((each) => [each.id, each]));
+  let origin = event;
+  // Undoings point backwards only, so this ends.
+  for (let next: JobEvent | undefined = event; next !== undefined; ) {
+    origin = next;
+    next = next.kind === 'undone' ? byId.get(next.event) : undefined;
+  }
+  return origin;
 }

@@ -60,6 +60,42 @@ function recorded(seed: number, length: Seconds, before: Seconds, faults: readon
   return { engine, window: { times: rows.map(({ time }) => time), channels, rpm: undefined } };
 }
 
+describe('the stretch that a reading claims', () => {
+  const idle = (length: number) =>
+    wave({ seconds: length, rateHz: 250, cycleHz: 9, value: (_, phase) => pulse(phase) });
+  /** The same with nothing measured from one time to another. */
+  const withHole = (window: SampleWindow, from: number, to: number): SampleWindow => {
+    const kept = window.times.flatMap((t, i) => (t < from || t > to ? [i] : []));
+    return {
+      times: kept.map((i) => window.times[i] ?? 0),
+      channels: window.channels.map(({ throat, depressionsKPa }) => ({
+        throat,
+        depressionsKPa: kept.map((i) => depressionsKPa[i] ?? 0),
+      })),
+      rpm: undefined,
+    };
+  };
+
+  it('must be long enough: a second of a file is no reading', () => {
+    expect(recordingReading(idle(10), 4).phase).toBe('steady');
+    expect(recordingReading(idle(3.5), 4).phase).toBe('steady');
+    expect(recordingReading(idle(1), 4).phase).toBe('settling');
+    expect(recordingReading(idle(2.5), 4).phase).toBe('settling');
+  });
+
+  it('must have been measured: two seconds at each end of ten are no ten', () => {
+    expect(recordingReading(withHole(idle(10), 2, 8), 4).phase).not.toBe('steady');
+    expect(steadyReading(withHole(idle(10), 2, 8), 4).phase).not.toBe('steady');
+    // Behind a hole in a long recording there is a steady part.
+    expect(steadyReading(withHole(idle(30), 8, 14), 4)).toMatchObject({ phase: 'steady' });
+  });
+
+  it('may be of a dial that is read once a second', () => {
+    const dial = wave({ seconds: 12, rateHz: 1, cycleHz: 0, value: (t) => 40 + (t % 2 === 0 ? 0.02 : -0.02) });
+    expect(recordingReading(dial, 4).phase).toBe('steady');
+  });
+});
+
 describe('cycles', () => {
   it.each([5, 8.75, 16.2, 40])('finds a cycle of %d Hz from the pulses', (cycleHz) => {
     const even = evenWindow(wave({ seconds: 4, rateHz: 500, cycleHz, value: (_, phase) => pulse(phase) }));

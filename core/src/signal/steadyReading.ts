@@ -62,7 +62,9 @@ export function steadyReading(window: SampleWindow, strokes: 2 | 4, sigmas = DRI
   const end = window.times.at(-1) ?? 0;
   const available = durationOf(window);
   // A whisker of slack: a stretch asked for as 8 s may hold 7.998 s of samples.
-  const stretches = STRETCHES.filter((length) => length <= available + 0.05);
+  const stretches = STRETCHES.filter(
+    (length) => length <= available + 0.05 && isCovered(since(window, end - length), length),
+  );
   const readings = stretches.map((length) => readStretch(since(window, end - length), strokes, sigmas));
   const clean = readings.find(({ phase }) => phase === 'steady' || phase === 'stopped');
   if (clean !== undefined) return clean;
@@ -75,15 +77,35 @@ export function steadyReading(window: SampleWindow, strokes: 2 | 4, sigmas = DRI
  * marked as settling.
  */
 export function recordingReading(window: SampleWindow, strokes: 2 | 4): SignalReading {
-  const whole = readStretch(window, strokes);
+  const all = readStretch(window, strokes);
+  const isShort = !isCovered(window, Math.max(SHORTEST_READING, durationOf(window)));
+  // Shorter than a reading may be, or full of holes: it shows something, and is no reading to write down.
+  const whole: SignalReading = isShort && all.phase === 'steady' ? { ...all, phase: 'settling' } : all;
   if (whole.phase !== 'settling') return whole;
   const start = window.times[0] ?? 0;
   const end = window.times.at(-1) ?? 0;
   for (let until = end; until - STRETCHES[0] >= start; until -= STRETCHES[0] / 2) {
-    const stretch = readStretch(between(window, until - STRETCHES[0], until), strokes);
+    const part = between(window, until - STRETCHES[0], until);
+    if (!isCovered(part, STRETCHES[0])) continue;
+    const stretch = readStretch(part, strokes);
     if (stretch.phase === 'steady') return stretch;
   }
   return whole;
+}
+
+/** Of a stretch that a reading claims, so much at least must have been measured. Ours. */
+const COVERED = 0.9;
+/** Samples further apart than this many of their usual distances, and than a second, have a hole between them. Ours. */
+const HOLE = 5;
+const HOLE_S = 1.5;
+
+/** Whether samples were taken all through a stretch of `length` seconds: two seconds at each end of eight are no eight. */
+function isCovered({ times }: SampleWindow, length: number): boolean {
+  const steps = times.slice(1).map((time, i) => time - at(times, i));
+  const usual = [...steps].sort((a, b) => a - b)[Math.floor(steps.length / 2)] ?? 0;
+  const hole = Math.max(HOLE_S, HOLE * usual);
+  const covered = steps.reduce((sum, step) => (step > hole ? sum : sum + step), 0);
+  return covered >= COVERED * length;
 }
 
 /** Reads one stretch as a whole. */

@@ -92,6 +92,21 @@ describe('migrations', () => {
     await db.raw('DROP DATABASE needle_updown_test');
   });
 
+  it('bear each step being done twice: a start may be cut short in the middle of any', async () => {
+    const other = new URL(url);
+    other.pathname = '/needle_twice_test';
+    await migrate(other);
+    const there = openDatabase(other, 600);
+    for (const { name, up } of MIGRATIONS)
+      await up(there).catch((error) => Promise.reject(new Error(`${name}: ${error.message}`)));
+    // A start that was killed while it migrated leaves Knex's own lock behind.
+    await there('knex_migrations_lock').update({ is_locked: 1 });
+    await there('knex_migrations').where({ name: '0010-event-guard' }).delete();
+    expect(await migrate(other)).toEqual(['0010-event-guard']);
+    await there.raw('DROP DATABASE needle_twice_test');
+    await there.destroy();
+  });
+
   it('bring a database of the first version up to date, with a backup asked for before, and read all its jobs', async () => {
     const old = new URL(url);
     old.pathname = '/needle_old_test';

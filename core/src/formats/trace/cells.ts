@@ -1,9 +1,18 @@
+/** What stands between the cells of a row: a semicolon where the comma is the decimal sign, a tab from a spreadsheet. */
+export type Separator = ',' | ';' | '\t';
+
+/** The separator of a trace, told from its header: column names hold none of the three. */
+export function separatorOf(header: string): Separator {
+  if (header.includes(';')) return ';';
+  return header.includes('\t') && !header.includes(',') ? '\t' : ',';
+}
+
 /**
  * Splits one line into cells by RFC 4180, without its line end. Traces hold numbers and names, so a quoted cell never spans
  * lines here; that lets a stream be cut anywhere and read line by line (see docs/decisions/0002-own-trace-lines.md).
  */
-export function splitCells(line: string): string[] {
-  if (!line.includes('"')) return line.split(',');
+export function splitCells(line: string, separator: Separator = ','): string[] {
+  if (!line.includes('"')) return line.split(separator);
   const cells: string[] = [];
   let cell = '';
   let quoted = false;
@@ -13,7 +22,7 @@ export function splitCells(line: string): string[] {
       cell += '"';
       i += 1;
     } else if (c === '"') quoted = !quoted;
-    else if (c === ',' && !quoted) {
+    else if (c === separator && !quoted) {
       cells.push(cell);
       cell = '';
     } else cell += c;

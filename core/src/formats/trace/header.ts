@@ -1,14 +1,18 @@
 import { isPressureUnit, PRESSURE_UNITS } from '../../units';
+import { type Separator, separatorOf, splitCells } from './cells';
 import type { TraceColumn, TraceProblem } from './trace';
 
 export interface Header {
+  readonly separator: Separator;
   /** For each cell of a row: the column it belongs to, or nothing where the column is not understood. */
   readonly cells: readonly (TraceColumn | undefined)[];
   readonly problems: readonly TraceProblem[];
 }
 
 /** Reads a header row. Columns that are not understood are named in the problems, not guessed at; their cells are passed over. */
-export function readHeader(names: readonly string[], line: number): Header {
+export function readHeader(text: string, line: number): Header {
+  const separator = separatorOf(text);
+  const names = splitCells(text, separator);
   const problems: TraceProblem[] = [];
   const seen = new Set<string>();
   const cells = names.map((raw) => {
@@ -29,10 +33,10 @@ export function readHeader(names: readonly string[], line: number): Header {
     return undefined;
   });
   if (!cells.some((cell) => cell?.kind === 'time')) {
-    const reason = `There is no time column. The first column should be t_s (seconds) or t_ms; found: ${names.join(', ')}.`;
+    const reason = `There is no time column. The first column should be t_s (seconds) or t_ms; found: ${names.join(', ').slice(0, 200)}.`;
     problems.push({ line, kind: 'noTime', reason, fatal: true });
   }
-  return { cells, problems };
+  return { separator, cells, problems };
 }
 
 function columnFor(name: string): TraceColumn | undefined {
@@ -48,6 +52,6 @@ function columnFor(name: string): TraceColumn | undefined {
 
 function unknown(raw: string, line: number): TraceProblem {
   const units = PRESSURE_UNITS.join(', ');
-  const reason = `Column "${raw}" is not understood. Known: t_s, t_ms, v1 to v8 with a unit (${units}), rpm, throttle_pct, lambda1.`;
+  const reason = `Column "${raw.slice(0, 40)}" is not understood. Known: t_s, t_ms, v1 to v8 with a unit (${units}), rpm, throttle_pct, lambda1.`;
   return { line, kind: 'unknownColumn', reason, fatal: false };
 }

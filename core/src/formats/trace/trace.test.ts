@@ -76,6 +76,38 @@ describe('trace codec', () => {
     );
   });
 
+  it('reads semicolons with decimal commas, and tabs, as commas with points', () => {
+    const plain = decodeTrace('t_s,v1_kpa,rpm\n0,40.5,1050\n0.5,41,\n');
+    for (const text of [
+      't_s;v1_kpa;rpm\n0;40,5;1050\n0,5;41;\n',
+      't_s;v1_kpa;rpm\n0;40.5;1050\n0.5;41;\n',
+      't_s\tv1_kpa\trpm\n0\t40,5\t1050\n0,5\t41\t\n',
+      't_s;"v1_kpa";rpm\r\n0;"40,5";1050\r\n0,5;41;\r\n',
+    ])
+      expect(decodeTrace(text)).toEqual(plain);
+  });
+
+  it.each(['1e300', '-1e300', '1e14', '1e308'])('passes over a row at time %s, by the column’s name', (time) => {
+    const { trace, problems } = decodeTrace(`t_s,v1_kpa\n0,40\n${time},41\n1,42\n`);
+    expect(trace.rows).toEqual([
+      [0, 40],
+      [1, 42],
+    ]);
+    expect(problems).toMatchObject([{ line: 3, kind: 'badNumber', reason: expect.stringContaining('column t_s') }]);
+  });
+
+  it('passes over a figure that no gauge shows', () => {
+    expect(decodeTrace('t_s,v1_kpa\n0,1e308\n').problems).toMatchObject([
+      { line: 2, reason: expect.stringContaining('column v1_kpa') },
+    ]);
+  });
+
+  it('counts a megabyte of line ends and goes on to the line behind them', () => {
+    const { trace, problems } = decodeTrace(`t_s,v1_kpa\n${'\n'.repeat(1_000_000)}0,x\n1,40\n`);
+    expect(trace.rows).toEqual([[1, 40]]);
+    expect(problems).toMatchObject([{ line: 1_000_002 }]);
+  });
+
   it('is crashed by no input, and never reports without end', () => {
     const text = fc.oneof(
       fc.string({ unit: 'binary', maxLength: 400 }),
