@@ -15,7 +15,14 @@ export default defineConfig({
         test: { name: 'web', include: ['web/**/*.test.ts'], exclude: ['web/**/*.db.test.ts', '**/node_modules/**'] },
       },
       // Against a real MariaDB: scripts/test.mjs starts one and names it in DATABASE_URL.
-      { resolve: { alias }, test: { name: 'integration', include: ['web/**/*.db.test.ts', 'scripts/**/*.db.test.ts'], fileParallelism: false } },
+      {
+        resolve: { alias },
+        test: {
+          name: 'integration',
+          include: ['web/**/*.db.test.ts', 'scripts/**/*.db.test.ts'],
+          fileParallelism: false,
+        },
+      },
     ],
   },
 });

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { Matrix, solve } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
+import { effectiveEvents } from '../job';
 import { seededRandom } from '../random';
 import { at } from '../sequence';
 import { twinWithTwoStops } from '../setup';
@@ -9,7 +10,7 @@ import { turns } from '../units';
 import { reachedBy, turnToReach } from './backlash';
 import { layoutOf } from './belief';
 import { demand } from './contrast';
-import { foldBelief, foldEvent } from './foldBelief';
+import { foldBelief, foldBeliefInSteps, foldEvent } from './foldBelief';
 import { forecastOf } from './forecast';
 import { moveBelief } from './move';
 import {
@@ -138,6 +139,26 @@ describe('the update', () => {
 });
 
 describe('the belief', () => {
+  it('is the same folded in steps, at once, or from where an earlier fold of the same log ended', () => {
+    const drain = (steps: ReturnType<typeof foldBeliefInSteps>) => {
+      for (;;) {
+        const step = steps.next();
+        if (step.done === true) return step.value;
+      }
+    };
+    fc.assert(
+      fc.property(logs, fc.nat(), (log, cut) => {
+        const counted = effectiveEvents(log);
+        const whole = foldBelief(twinWithTwoStops, log);
+        expect(drain(foldBeliefInSteps(twinWithTwoStops, counted))).toEqual(whole);
+        const known = cut % (counted.length + 1);
+        const belief = foldBelief(twinWithTwoStops, counted.slice(0, known));
+        expect(drain(foldBeliefInSteps(twinWithTwoStops, counted, { belief, known }))).toEqual(whole);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
   it('takes a gauge’s offset off once it was zeroed', () => {
     const log = [zero(0.6, -0.4), reading({ kPa: [40.6, 39.6] })].reduce(append, opened);
     const { throats } = forecastOf(foldBelief(twinWithTwoStops, log));

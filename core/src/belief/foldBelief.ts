@@ -16,6 +16,26 @@ type Check = Extract<JobEvent, { kind: 'check' }>;
 /** Clamping a coupling may shift the throttles it joins, log airflow. Ours: about a quarter of a kPa. */
 const CLAMPING = 0.005;
 
+/** So many events are folded in one step. */
+const STEP = 25;
+
+/**
+ * The same in steps of some events, so that a server can do other work in between. `counted`: the events that count; `from`: a belief that
+ * the first `known` of them gave.
+ */
+export function* foldBeliefInSteps(
+  setup: Setup,
+  counted: readonly JobEvent[],
+  from: { readonly belief: Belief; readonly known: number } = { belief: priorBelief(setup), known: 0 },
+): Generator<void, Belief> {
+  let { belief } = from;
+  for (let i = from.known; i < counted.length; i += 1) {
+    if (i % STEP === STEP - 1) yield;
+    belief = foldEvent(belief, at(counted, i));
+  }
+  return belief;
+}
+
 /** Everything a log says about its engine. Deterministic: the same events give the same belief. Undone events do not count. */
 export function foldBelief(setup: Setup, events: readonly JobEvent[]): Belief {
   return effectiveEvents(events).reduce((belief, event) => foldEvent(belief, event), priorBelief(setup));

@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { append, idOf, logs, move, opened } from '../testing/jobs';
-import { createLogReader, foldJob, type JobEvent, kindOf, type Standing, standingAfter, standingOf } from './index';
+import {
+  createLogReader,
+  foldJob,
+  foldStanding,
+  type JobEvent,
+  kindOf,
+  type Standing,
+  standingAfter,
+  standingOf,
+} from './index';
 
 const stands = (events: readonly JobEvent[]) => standingOf(foldJob(events));
 
@@ -13,6 +22,7 @@ describe('reading a log event by event', () => {
         for (const [i, event] of log.entries()) {
           expect(reader.take(event)).toBeUndefined();
           expect(reader.standing()).toEqual(stands(log.slice(0, i + 1)));
+          expect(foldStanding(log.slice(0, i + 1))).toEqual(stands(log.slice(0, i + 1)));
         }
       }),
       { numRuns: 200 },

@@ -1,8 +1,8 @@
 'use client';
 
-import type { Advice } from '@amber-needle/core/advice';
 import { foldJob, type JobEvent } from '@amber-needle/core/job';
 import { useMemo } from 'react';
+import type { Advised } from './advice/adviceLine';
 import { BenchDesk } from './BenchDesk';
 import { useJobLog } from './log/useJobLog';
 import { Cautions } from './panels/Cautions';
@@ -11,8 +11,8 @@ interface BenchProps {
   readonly jobId: string;
   readonly bench: string;
   readonly initial: readonly JobEvent[];
-  /** For the log as it was when the page was made. */
-  readonly initialAdvice: Advice;
+  /** For the log as it was when the page was made, or for its beginning. */
+  readonly initialAdvice: Advised;
 }
 
 /** The bench of one job: the cautions first, then the desk. */
@@ -22,13 +22,5 @@ export function Bench({ jobId, bench, initial, initialAdvice }: BenchProps) {
   if (job?.cautionsRead !== true) {
     return <Cautions onRead={() => log.propose({ kind: 'check', check: { what: 'cautionsRead' } })} />;
   }
-  return (
-    <BenchDesk
-      jobId={jobId}
-      bench={bench}
-      setup={job.setup}
-      log={log}
-      initial={{ events: initial, advice: initialAdvice }}
-    />
-  );
+  return <BenchDesk jobId={jobId} bench={bench} setup={job.setup} log={log} initial={initialAdvice} />;
 }

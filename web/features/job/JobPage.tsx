@@ -1,4 +1,5 @@
-import type { Job } from '@amber-needle/core/job';
+import type { Belief } from '@amber-needle/core/belief';
+import { effectiveEvents, type Job } from '@amber-needle/core/job';
 import Link from 'next/link';
 import { buttonClass } from '@/components/Button';
 import { Notice } from '@/components/Notice';
@@ -16,14 +17,16 @@ interface JobPageProps {
   readonly id: string;
   readonly job: Job;
   readonly log: StoredLog;
+  readonly belief: Belief;
+  readonly wholeStory: boolean;
   readonly machine: Machine | undefined;
   readonly machineId: string;
 }
 
 /** A job's page: what it was in for, as found, as left, every move, and the readings over the job. */
-export function JobPage({ id, job, log, machine, machineId }: JobPageProps) {
+export function JobPage({ id, job, log, belief, wholeStory, machine, machineId }: JobPageProps) {
   const { events, unreadable } = log;
-  const report = reportOf(job, events);
+  const report = reportOf({ job, counted: effectiveEvents(events), belief, wholeStory });
   const bench =
     job.status === 'open' ? (job.readings.length > 0 ? 'Resume at the bench' : 'Go to the bench') : 'See the bench';
   return (
@@ -61,7 +64,7 @@ export function JobPage({ id, job, log, machine, machineId }: JobPageProps) {
       ) : (
         <Readings report={report} asFound={report.asFound} asLeft={report.asLeft} open={job.status === 'open'} />
       )}
-      <Story report={report} />
+      <Story report={report} id={id} />
       {job.status === 'closed' || unreadable !== undefined ? null : <JobNote jobId={id} lastSeq={events.length} />}
       {unreadable === undefined ? (
         <JobActions
@@ -147,10 +150,15 @@ function StateColumn({ title, noun, state }: StateColumnProps) {
   );
 }
 
-function Story({ report }: { readonly report: Report }) {
+function Story({ report, id }: { readonly report: Report; readonly id: string }) {
   return (
     <section aria-label="Every step" className="mt-10">
       <h2 className="font-bold text-xl">Every step</h2>
+      {report.earlierSteps === 0 ? null : (
+        <Link href={`/jobs/${id}?steps=all`} className="inline-flex min-h-12 items-center underline underline-offset-4">
+          {report.earlierSteps} earlier steps: show all
+        </Link>
+      )}
       <ol className="mt-3">
         {report.story.map(({ id, at, what, detail }) => (
           <li

@@ -2,13 +2,12 @@ import { isDeepStrictEqual } from 'node:util';
 import {
   decideAfter,
   FOLD_VERSION,
-  foldJob,
+  foldStanding,
   type JobEvent,
   kindOf,
   type Refusal,
   type Standing,
   standingAfter,
-  standingOf,
 } from '@amber-needle/core/job';
 import type { Knex } from 'knex';
 import { type EventRow, logOf, rowOf, type StoredLog } from './eventRows';
@@ -92,7 +91,7 @@ export async function readStanding(db: Knex, jobId: string): Promise<Standing | 
  * @throws DatabaseError with ER_DUP_ENTRY when the job or one of the events is here already.
  */
 export async function insertJob(db: Knex, job: JobRecord, events: readonly JobEvent[]): Promise<void> {
-  const standing = standingOf(foldJob(events));
+  const standing = foldStanding(events);
   if (standing === undefined) throw new Error('A job begins with its opening');
   const rows = events.map((event) => rowOf(job.id, event));
   const bytes = rows.reduce((sum, { body }) => sum + Buffer.byteLength(body), 0);
@@ -162,7 +161,7 @@ async function put(trx: Knex, jobId: string, ledger: Ledger, event: JobEvent): P
   const bytes = ledger.log_bytes + Buffer.byteLength(row.body);
   if (bytes > MOST_LOG_BYTES) return { outcome: 'refused', refusal: 'logIsFull' };
   const after = rewrites
-    ? standingOf(foldJob([...before, decision.event]))
+    ? foldStanding([...before, decision.event])
     : standing && standingAfter(standing, decision.event);
   if (after === undefined) throw new Error('A job begins with its opening');
   await trx<EventRow>('job_event').insert(row);
@@ -219,5 +218,5 @@ async function standingIn(db: Knex, jobId: string, ledger: Ledger): Promise<Stan
     const snapshot: Standing = JSON.parse(ledger.body);
     return snapshot;
   }
-  return standingOf(foldJob((await readLog(db, jobId)).events));
+  return foldStanding((await readLog(db, jobId)).events);
 }

@@ -1,5 +1,5 @@
 import { readSetup } from '@amber-needle/core/formats/setup';
-import { FOLD_VERSION, foldJob, type JobEvent, type Standing, standingOf } from '@amber-needle/core/job';
+import { FOLD_VERSION, foldStanding, type JobEvent, type Standing } from '@amber-needle/core/job';
 import type { Knex } from 'knex';
 import { type EventRow, logOf, type Unreadable } from './eventRows';
 import { instantOf, sqlTime } from './time';
@@ -72,7 +72,7 @@ export async function rebuildJob(db: Knex, jobId: string): Promise<boolean> {
     const lastSeq = rows.at(-1)?.seq ?? 0;
     const bytes = rows.reduce((sum, { body }) => sum + Buffer.byteLength(body), 0);
     await trx('job').where({ id: jobId }).update({ last_seq: lastSeq, log_bytes: bytes });
-    const standing = standingOf(foldJob(events));
+    const standing = foldStanding(events);
     const workedAt = lastWork(events) ?? instantOf(job.opened_at);
     if (standing !== undefined)
       await keepBeside(trx, { jobId, machineId: job.machine_id, standing, lastSeq, workedAt, unreadable });

@@ -1,6 +1,6 @@
 import { setImmediate as otherWork } from 'node:timers/promises';
 import { type JobDocument, readJobInSteps } from '@amber-needle/core/formats/job';
-import { foldJob, type Job, type JobEvent } from '@amber-needle/core/job';
+import { foldStanding, type JobEvent, type Standing } from '@amber-needle/core/job';
 import type { Checked } from '@amber-needle/core/validation';
 import type { Knex } from 'knex';
 import { v7 as uuid } from 'uuid';
@@ -27,7 +27,7 @@ export async function importJob(request: Request): Promise<{ readonly jobId: str
     throw new Refused(422, `This file cannot be taken in as a job.${where} Nothing was changed.`, checked.problems);
   }
   const { events } = checked.value;
-  const job = foldJob(events);
+  const job = foldStanding(events);
   if (job === undefined) throw new Refused(422, 'This job has no events.');
   await refuseKnown(events);
   const machine = await machineFor(job, choice);
@@ -79,7 +79,7 @@ async function refuseKnown(events: readonly JobEvent[]): Promise<void> {
 }
 
 async function machineFor(
-  job: Job,
+  job: Standing,
   choice: string | undefined,
 ): Promise<{ readonly id: string; readonly isNew: boolean }> {
   if (choice === NEW_MACHINE) return { id: uuid(), isNew: true };
@@ -101,7 +101,7 @@ function candidate({ id, name, bank, owner, plate, note }: Machine) {
   return { machine: { id, name, bank, owner, plate, note } };
 }
 
-async function insertImported(trx: Knex, id: string, job: Job): Promise<void> {
+async function insertImported(trx: Knex, id: string, job: Standing): Promise<void> {
   const { machine: name, setup, openedAt: createdAt, practice } = job;
   await insertMachine(trx, { id, name, note: 'Came with an imported job.', setup, createdAt, practice });
 }

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { setImmediate as otherWork } from 'node:timers/promises';
 import { logProblems } from '@amber-needle/core/formats/job';
 import { readSetup } from '@amber-needle/core/formats/setup';
-import { checkEvent, foldJob, type JobEvent } from '@amber-needle/core/job';
+import { checkEvent, foldStanding, type JobEvent } from '@amber-needle/core/job';
 import type { Setup } from '@amber-needle/core/setup';
 import { type Checked, checkerFor } from '@amber-needle/core/validation';
 import type { Knex } from 'knex';
@@ -154,7 +154,7 @@ async function takeJob(
   const machine = await trx('machine').where({ id: machineId }).select('id').first();
   if (machine === undefined)
     throw new Refused(422, `${JOBS}: job ${id} belongs to a machine that the file does not hold.`);
-  const job = foldJob(events);
+  const job = foldStanding(events);
   if (job === undefined) throw new Refused(422, `${jobFile(id)}: the log is empty.`);
   await insertJob(trx, { id, machineId, openedAt: job.openedAt }, events);
   return true;

@@ -1,4 +1,5 @@
-import { foldJob } from '@amber-needle/core/job';
+import { foldBelief } from '@amber-needle/core/belief';
+import { effectiveEvents, foldJob } from '@amber-needle/core/job';
 import { ARCHETYPES } from '@amber-needle/core/setup';
 import { airflow, append, blipped, move, opened, reading, round, zero } from '@amber-needle/core/testing';
 import { describe, expect, it } from 'vitest';
@@ -13,10 +14,11 @@ const log = [
   { kind: 'note', text: 'Screw A is stiff.' } as const,
 ].reduce(append, opened);
 
-function report(events: typeof log) {
+function report(events: typeof log, wholeStory = false) {
   const job = foldJob(events);
   if (job === undefined) throw new Error('the log was opened');
-  return reportOf(job, events);
+  const counted = effectiveEvents(events);
+  return reportOf({ job, counted, belief: foldBelief(job.setup, events), wholeStory });
 }
 
 describe('the report of a job', () => {
@@ -43,6 +45,16 @@ describe('the report of a job', () => {
     ]);
     const undone = append(log, { kind: 'undone', event: log.at(-1)?.id ?? '' });
     expect(steps(undone)).not.toContain('Note');
+  });
+
+  it('of a long job tells the last steps, says how many came before, and all when asked', () => {
+    const long = Array.from({ length: 230 }, (_, i) => ({ kind: 'note', text: `n${i}` }) as const).reduce(
+      append,
+      opened,
+    );
+    const told = report(long);
+    expect([told.story.length, told.earlierSteps, told.story.at(-1)?.detail]).toEqual([200, 31, 'n229']);
+    expect([report(long, true).story.length, report(long, true).earlierSteps]).toEqual([231, 0]);
   });
 
   it('says open, balanced or left', () => {

@@ -1,12 +1,11 @@
 import {
   type Belief,
   comparedBy,
-  foldBelief,
   meteredComparison,
   recordedComparison,
   type ThroatComparison,
 } from '@amber-needle/core/belief';
-import { type EventOf, effectiveEvents, type Job, type JobEvent } from '@amber-needle/core/job';
+import type { EventOf, Job, JobEvent } from '@amber-needle/core/job';
 import { decidingQuantity, type Quantity } from '@amber-needle/core/setup';
 import { eventText } from '@/words/eventWords';
 import { decimalsFor, measured, numeral, percent, speed } from '@/words/numbers';
@@ -45,6 +44,8 @@ export interface Report {
   readonly toDo: string | undefined;
   readonly positions: readonly { readonly label: string; readonly place: string }[];
   readonly story: readonly StoryLine[];
+  /** Steps before those told. */
+  readonly earlierSteps: number;
   /** What a throat is called before its number. */
   readonly noun: string;
   /** Of the deviations in the readings. */
@@ -53,14 +54,26 @@ export interface Report {
   readonly moves: readonly { readonly at: string; readonly label: string }[];
 }
 
+/** What a page shows of a long job without being asked for all: the last steps, and so many points of the chart. Ours. */
+export const STEPS_SHOWN = 200;
+const POINTS_SHOWN = 150;
+const MARKS_SHOWN = 40;
+
+export interface ReportSubject {
+  readonly job: Job;
+  /** The events that count. */
+  readonly counted: readonly JobEvent[];
+  readonly belief: Belief;
+  /** Every step is told, however many there are. */
+  readonly wholeStory: boolean;
+}
+
 /** Everything a job's page says of its log, in words and figures ready to show. */
-export function reportOf(job: Job, events: readonly JobEvent[]): Report {
-  const belief = foldBelief(job.setup, events);
-  const counted = effectiveEvents(events);
+export function reportOf({ job, counted, belief, wholeStory }: ReportSubject): Report {
   const quantity = decidingQuantity(job.setup);
+  const offIdle = new Set(job.offIdleReadings.map(({ id }) => id));
   const compared = counted.flatMap((event): Compared[] => {
-    const isOffIdle = job.offIdleReadings.some(({ id }) => id === event.id);
-    const needles = isOffIdle ? undefined : comparedBy(belief, event);
+    const needles = offIdle.has(event.id) ? undefined : comparedBy(belief, event);
     return needles === undefined ? [] : [{ at: event.at, needles, rpm: speedOf(event) }];
   });
   const [first] = compared;
@@ -71,7 +84,8 @@ export function reportOf(job: Job, events: readonly JobEvent[]): Report {
     verdict: verdictOf(job),
     toDo: job.status === 'finished' ? 'The job is still open: close up, look at it cold, then close it.' : undefined,
     positions: job.setup.adjusters.map(({ id, label }) => ({ label, place: positionText(job.positions[id] ?? 0) })),
-    story: counted.map((event) => ({
+    earlierSteps: wholeStory ? 0 : Math.max(0, counted.length - STEPS_SHOWN),
+    story: (wholeStory ? counted : counted.slice(-STEPS_SHOWN)).map((event) => ({
       id: event.id,
       at: event.at,
       what: eventText(job.setup, event),
@@ -79,11 +93,19 @@ export function reportOf(job: Job, events: readonly JobEvent[]): Report {
     })),
     noun: throatTitle(job.setup),
     unit: QUANTITY_FROM_GROUP[quantity],
-    readings: compared,
-    moves: counted
-      .filter(({ kind }) => kind === 'move' || kind === 'coupled')
-      .map((event) => ({ at: event.at, label: eventText(job.setup, event) })),
+    readings: thinned(compared, POINTS_SHOWN),
+    moves: thinned(
+      counted.filter(({ kind }) => kind === 'move' || kind === 'coupled'),
+      MARKS_SHOWN,
+    ).map((event) => ({ at: event.at, label: eventText(job.setup, event) })),
   };
+}
+
+/** Evenly chosen, the first and the last among them; all where there are no more than `most`. */
+function thinned<T>(items: readonly T[], most: number): readonly T[] {
+  if (items.length <= most) return items;
+  const step = (items.length - 1) / (most - 1);
+  return Array.from({ length: most }, (_, i) => items[Math.round(i * step)]).filter((item) => item !== undefined);
 }
 
 function verdictOf(job: Job): string {
