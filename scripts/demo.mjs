@@ -3,7 +3,7 @@ import { claimCheckout } from './claim.mjs';
 import { DATABASE_PACKAGES, installPackages } from './machine.mjs';
 import { startMariaDb } from './mariadb.mjs';
 import { processGroup } from './processes.mjs';
-import { buildApp, installModules, openLog } from './project.mjs';
+import { buildApp, DATA, installModules, openLog } from './project.mjs';
 import { endSurvivors, pidFile } from './survivors.mjs';
 import { noteDatabase } from './workshopDatabase.mjs';
 
@@ -24,11 +24,12 @@ try {
   if (process.env.DATABASE_URL === undefined) say('starting MariaDB on 127.0.0.1');
   const databaseUrl =
     process.env.DATABASE_URL ?? (await startMariaDb(group, 'demo-db', { again: true, onLost: say, say }));
+  const disk = process.env.DATABASE_URL === undefined ? DATA : undefined;
   noteDatabase(databaseUrl);
   say('bringing the database up to date');
-  await prepareDatabase(group, databaseUrl, { demo: true });
+  await prepareDatabase(group, databaseUrl, { demo: true, pidFile: pidFile('demo', 'prepare') });
   say('starting the app and the stand-in');
-  const address = await startApp(group, databaseUrl, { dev, log, ...living('app') });
+  const address = await startApp(group, databaseUrl, { dev, log, disk, ...living('app') });
   await startStandin(
     group,
     address,

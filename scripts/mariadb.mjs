@@ -4,6 +4,7 @@ import {
   existsSync,
   mkdirSync,
   mkdtempSync,
+  readdirSync,
   readFileSync,
   renameSync,
   rmSync,
@@ -44,7 +45,7 @@ export async function startMariaDb(group, name, { fresh = false, again = false, 
     onLost,
     again,
     patienceMs: PATIENCE_MS,
-    pidFile: pidFile(name === 'test-db' ? 'test' : 'demo', name),
+    pidFile: pidFile(name.split('-', 1)[0], name),
     env: { PATH: `${process.env.PATH}:/usr/sbin` },
   });
   process.once('exit', () => rmSync(runFolder, { recursive: true, force: true }));
@@ -112,9 +113,9 @@ async function readyFolder(group, name, folder, say) {
 
 /** Makes a data folder under another name and gives it its own when it is whole. */
 async function install(group, name, folder) {
-  const begun = `${folder}.installing`;
-  rmSync(begun, { recursive: true, force: true });
-  mkdirSync(begun, { recursive: true, mode: 0o700 });
+  clearUnfinished(name);
+  // Of its own each time: an installer that outlived its start may still write into the last one.
+  const begun = mkdtempSync(`${folder}.installing-`);
   // mariadb-install-db is a shell script that does not take blanks in names: it gets a name without.
   const link = join(mkdtempSync(join(tmpdir(), 'needle-new-')), 'data');
   symlinkSync(begun, link);
@@ -133,6 +134,17 @@ async function install(group, name, folder) {
   secretOf(name);
   writeFileSync(join(begun, MARK), '');
   renameSync(begun, folder);
+}
+
+/** Takes away what installers that were cut short have left; one that still runs keeps its folder until the next time. */
+function clearUnfinished(name) {
+  for (const left of readdirSync(DATA).filter((each) => each.startsWith(`${name}.installing-`))) {
+    try {
+      rmSync(join(DATA, left), { recursive: true, force: true });
+    } catch {
+      // Someone writes in it.
+    }
+  }
 }
 
 /** The app's password: made once, kept where only its owner can read it. */

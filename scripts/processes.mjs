@@ -133,12 +133,13 @@ export function processGroup() {
   }
 
   /** Runs a command to its end, quietly; its output is shown only when it fails. It is stopped with the group. @throws Error with the output. */
-  async function quietly(command, args, { env = {}, input } = {}) {
+  async function quietly(command, args, { env = {}, input, pidFile } = {}) {
     const child = spawn(command, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio: ['pipe', 'pipe', 'pipe'] });
     const exited = new Promise((resolve) => {
       child.once('close', resolve);
       child.once('error', resolve);
     });
+    if (pidFile !== undefined && child.pid !== undefined) rememberProcess(pidFile, child.pid);
     members.push({ name: command, child, exited, timer: undefined, patienceMs: PATIENCE_MS });
     let output = '';
     let result = '';
@@ -152,6 +153,7 @@ export function processGroup() {
     child.stdin.on('error', () => {});
     child.stdin.end(input ?? '');
     const code = await exited;
+    if (pidFile !== undefined) forgetProcess(pidFile);
     if (code !== 0) throw new Error(`${command} failed:\n${output || code}`);
     return result;
   }

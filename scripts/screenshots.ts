@@ -1,11 +1,10 @@
-import { mkdirSync, openSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
 import { followOnce, nextAction } from '../e2e/support/hand';
 import { prepareDatabase, startApp, startStandin } from './app.mjs';
 import { BROWSER_PACKAGES, DATABASE_PACKAGES, installPackages } from './machine.mjs';
 import { startMariaDb } from './mariadb.mjs';
 import { processGroup } from './processes.mjs';
-import { buildApp, DATA, ROOT } from './project.mjs';
+import { buildApp, openLog, ROOT } from './project.mjs';
 
 /** Takes the pictures of docs/screenshots from the demo workshop: `npm run screenshots`. */
 const OPEN_JOB = '01900000-0000-7000-8000-0000000000b4';
@@ -26,10 +25,31 @@ async function theme(page: Page, name: 'night' | 'sun'): Promise<void> {
   }, name);
 }
 
-/** Before any gauge sends: the practice engine in the browser. */
-async function takePracticePictures(page: Page): Promise<void> {
+/** The pages around the bench. */
+async function takePagePictures(page: Page): Promise<void> {
   await page.goto('/');
   await picture(page, 'garage');
+  await page.getByRole('link', { name: 'Harrow 750 twin' }).click();
+  await page.getByRole('region', { name: 'Particulars' }).waitFor();
+  await picture(page, 'machine');
+  await page.goto(`/jobs/${CLOSED_JOB}`);
+  await page.locator('figure svg').waitFor();
+  await picture(page, 'job-report');
+  await page.goto(`/jobs/${OPEN_JOB}`);
+  await page.route('**/api/jobs/*/events', (route) => route.abort());
+  await page.getByLabel('Note').fill('Left screw is stiff; a drop of oil, then try again.');
+  await page.getByRole('button', { name: 'Save the note' }).click();
+  await page.getByText('Kept in this browser').waitFor();
+  await page.goto('/outbox');
+  await page.getByText('Left screw is stiff').waitFor();
+  await picture(page, 'outbox');
+  await page.unroute('**/api/jobs/*/events');
+  await page.reload();
+  await page.getByText('Everything is saved').waitFor();
+}
+
+/** Before any gauge sends: the practice engine in the browser. */
+async function takePracticePictures(page: Page): Promise<void> {
   await page.goto(`/jobs/${OPEN_JOB}/bench`);
   await picture(page, 'cautions');
   await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
@@ -96,9 +116,6 @@ async function takeAir(page: Page): Promise<void> {
 }
 
 async function takePictures(page: Page): Promise<void> {
-  await page.goto(`/jobs/${CLOSED_JOB}`);
-  await page.locator('figure svg').waitFor();
-  await picture(page, 'job-report');
   await page.goto(`/jobs/${OPEN_JOB}/bench`);
   await nextAction(page);
   await picture(page, 'bench-zero');
@@ -120,8 +137,7 @@ async function takePictures(page: Page): Promise<void> {
 }
 
 try {
-  mkdirSync(DATA, { recursive: true });
-  const log = openSync(`${DATA}/screenshots.log`, 'a');
+  const log = openLog('screenshots.log');
   await installPackages(group, [...DATABASE_PACKAGES, ...BROWSER_PACKAGES], say);
   await buildApp(group, say);
   const databaseUrl = await startMariaDb(group, 'shots-db', { fresh: true });
@@ -134,11 +150,15 @@ try {
   const page = await browser.newPage({ baseURL: app, viewport: { width: 1280, height: 800 } });
   // A drawn bank that is left unsaved asks first.
   page.on('dialog', (dialog) => void dialog.accept());
-  await takePracticePictures(page);
-  await takeSuspicion(page);
-  await takeAir(page);
-  await startStandin(group, app, ['--seed', '7'], { log });
-  await takePictures(page);
+  await takePagePictures(page);
+  // `npm run screenshots -- pages`: only those, in a minute.
+  if (!process.argv.includes('pages')) {
+    await takePracticePictures(page);
+    await takeSuspicion(page);
+    await takeAir(page);
+    await startStandin(group, app, ['--seed', '7'], { log });
+    await takePictures(page);
+  }
   await browser.close();
 } finally {
   await group.stop();

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { copyFileSync, mkdirSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
+import { appendFileSync, copyFileSync, mkdirSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { join } from 'node:path';
 import { v7 as uuid } from 'uuid';
 import { DATA } from '../project.mjs';
@@ -17,7 +17,7 @@ try {
 } catch {
   // Nothing was mounted.
 }
-execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=320m', 'tmpfs', folder]);
+execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=420m', 'tmpfs', folder]);
 for (const stamp of ['modules.stamp', 'build.stamp']) copyFileSync(join(DATA, stamp), join(folder, stamp));
 const demo = startDemo(folder);
 try {
@@ -38,14 +38,17 @@ try {
   );
   const jobId = uuid();
   await post('/api/jobs', JSON.stringify({ id: jobId, machineId, complaint: '' }));
-  const { bavail, bsize } = statfsSync(folder);
-  writeFileSync(join(folder, 'filler'), Buffer.alloc(Math.max(0, bavail * bsize - 12 * 1024 * 1024)));
+  const fillTo = (leftMb) => {
+    const { bavail, bsize } = statfsSync(folder);
+    appendFileSync(join(folder, 'filler'), Buffer.alloc(Math.max(0, bavail * bsize - leftMb * 1024 * 1024)));
+  };
   const photo = () =>
     post(
       `/api/jobs/${jobId}/attachments?name=photo.jpg`,
       crypto.getRandomValues(new Uint8Array(60_000)).buffer,
       'image/jpeg',
     );
+  fillTo(129);
   let refused;
   let kept = 0;
   for (let i = 0; i < 2000 && refused === undefined; i += 1) {
@@ -56,7 +59,12 @@ try {
   process.stdout.write(`${kept} photos kept, then ${refused?.status}: ${refused?.text}\n`);
   if (refused?.status !== 507 || !refused.text.includes('no room left'))
     throw new Error('no clear word about the full disk');
-  if (!(await fetch(address)).ok) throw new Error('the garage cannot be read with a full disk');
+  // Others fill it to the last byte: what is there can still be read.
+  fillTo(0);
+  for (let i = 0; i < 50; i += 1)
+    if (!(await fetch(address)).ok) throw new Error('the garage cannot be read with a full disk');
+  if ((await photo()).status !== 507) throw new Error('a full disk must be said');
+  if (demo.output().includes('MariaDB ended')) throw new Error('the database ended itself');
   rmSync(join(folder, 'filler'));
   await until('room', async () => (await photo()).status === 200, 90_000);
   const { attachments } = JSON.parse(await (await fetch(`${address}/api/jobs/${jobId}/attachments`)).text());
@@ -65,7 +73,9 @@ try {
     `full disk: 507 with words, reading goes on, writing goes on with room, ${attachments.length} of ${kept + 1} photos there\n`,
   );
 } catch (error) {
-  process.stderr.write(`${error.stack}\n${demo.output()}\n`);
+  process.stderr.write(
+    `${error.stack}\n${demo.output()}\n${readFileSync(join(folder, 'demo-db.log'), 'utf8').slice(-3000)}\n`,
+  );
   process.exitCode = 1;
 } finally {
   demo.child.kill('SIGINT');

@@ -10,7 +10,15 @@ const random = seeded(7);
 
 async function isWhole(address) {
   const page = await (await fetch(address)).text();
-  return ['Harrow 750 twin', 'Fenwick 650 twin', 'Marl parallel twin'].every((name) => page.includes(name));
+  return [
+    'Harrow 750 twin',
+    'Fenwick 650 twin',
+    'Marl parallel twin',
+    'Shakes at idle',
+    'Check after',
+    'hunts',
+    'Pulls to one',
+  ].every((name) => page.includes(name));
 }
 
 async function stop(demo, folder) {

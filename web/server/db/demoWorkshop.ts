@@ -68,53 +68,56 @@ const OPEN_JOB = {
 /** From opening to the next morning, s. */
 const CLOSED_AFTER_S = 22 * 3600;
 
-/** Fills an empty workshop for the demo; leaves any other alone. */
+/** Fills an empty workshop for the demo, whole or not at all; leaves any other alone. */
 export async function loadDemoWorkshop(url: URL): Promise<void> {
   const db = openDatabase(url);
   try {
     if (await hasMachines(db)) return;
-    for (const { id, name, note, owner, plate, idleRpm } of MACHINES) {
-      await insertMachine(db, {
-        owner,
-        plate,
-        id,
-        name,
-        note,
-        setup: setupFor(idleRpm),
-        createdAt: '2026-01-05T08:00:00.000Z',
-        practice: false,
-      });
-    }
-    for (const { machine, id, seed, openedAt, complaint } of JOBS) {
-      const { name, idleRpm, id: machineId } = MACHINES[machine];
-      const clock = (after: number) => new Date(Date.parse(openedAt) + Math.round(after * 1000)).toISOString();
-      const { events } = runTrial({ setup: setupFor(idleRpm), seed, machine: name, complaint, clock });
-      // Looked at cold the next morning, and closed.
-      const closing: JobEvent = {
-        kind: 'closed',
-        version: 1,
-        id: id.replace(/b(\d)$/, 'd$1'),
-        seq: events.length + 1,
-        at: clock(CLOSED_AFTER_S),
-      };
-      await insertJob(db, { id, machineId, openedAt }, [...events, closing]);
-    }
-    const { machine, id, openedAt, complaint } = OPEN_JOB;
-    const { name, idleRpm, id: machineId } = MACHINES[machine];
-    const opened: JobEvent = {
-      kind: 'opened',
-      version: 2,
-      id: '01900000-0000-7000-8000-0000000000c1',
-      seq: 1,
-      at: openedAt,
-      machine: name,
-      complaint,
-      setup: setupFor(idleRpm),
-    };
-    await insertJob(db, { id, machineId, openedAt }, [opened]);
+    const jobs = [...JOBS.map(closedJob), openJob()];
+    await db.transaction(async (trx) => {
+      for (const { idleRpm, ...machine } of MACHINES)
+        await insertMachine(trx, {
+          ...machine,
+          setup: setupFor(idleRpm),
+          createdAt: '2026-01-05T08:00:00.000Z',
+          practice: false,
+        });
+      for (const { events, ...job } of jobs) await insertJob(trx, job, events);
+    });
   } finally {
     await db.destroy();
   }
+}
+
+/** A job of last season: played through, looked at cold the next morning, and closed. */
+function closedJob({ machine, id, seed, openedAt, complaint }: (typeof JOBS)[number]) {
+  const { name, idleRpm, id: machineId } = MACHINES[machine];
+  const clock = (after: number) => new Date(Date.parse(openedAt) + Math.round(after * 1000)).toISOString();
+  const { events } = runTrial({ setup: setupFor(idleRpm), seed, machine: name, complaint, clock });
+  const closing: JobEvent = {
+    kind: 'closed',
+    version: 1,
+    id: id.replace(/b(\d)$/, 'd$1'),
+    seq: events.length + 1,
+    at: clock(CLOSED_AFTER_S),
+  };
+  return { id, machineId, openedAt, events: [...events, closing] };
+}
+
+function openJob() {
+  const { machine, id, openedAt, complaint } = OPEN_JOB;
+  const { name, idleRpm, id: machineId } = MACHINES[machine];
+  const opened: JobEvent = {
+    kind: 'opened',
+    version: 2,
+    id: '01900000-0000-7000-8000-0000000000c1',
+    seq: 1,
+    at: openedAt,
+    machine: name,
+    complaint,
+    setup: setupFor(idleRpm),
+  };
+  return { id, machineId, openedAt, events: [opened] };
 }
 
 function setupFor(idleRpm: number): Setup {

@@ -77,6 +77,26 @@ describe('what goes wrong inside', () => {
   });
 });
 
+describe('a disk that is all but full', () => {
+  it('stops what would be written, not what is read or passed on, and only where the disk is known', async () => {
+    const status = async (method: string, path: string) =>
+      (await handler(new Request(`http://127.0.0.1${path}`, { method, headers: { host: '127.0.0.1' } }), context))
+        .status;
+    // The file system of processes has no room at all.
+    vi.stubEnv('AMBER_NEEDLE_DISK', '/proc');
+    vi.useFakeTimers({ now: Date.now() + 10_000 });
+    expect([
+      await status('POST', '/api/jobs'),
+      await status('GET', '/api/jobs'),
+      await status('POST', '/api/bench/x/trace'),
+    ]).toEqual([507, 200, 200]);
+    vi.stubEnv('AMBER_NEEDLE_DISK', '');
+    expect(await status('POST', '/api/jobs')).toBe(200);
+    vi.useRealTimers();
+    vi.unstubAllEnvs();
+  });
+});
+
 describe('bodies', () => {
   const text = { 'content-type': 'text/plain' };
   const json = { 'content-type': 'application/json; charset=utf-8' };

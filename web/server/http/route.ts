@@ -2,6 +2,7 @@ import { DatabaseError } from '../db/retry';
 import { admit } from './admit';
 import { log, loggable } from './log';
 import { Refused } from './refused';
+import { NO_ROOM, requireRoom } from './room';
 
 type Handler<P> = (request: Request, params: P) => Promise<Response>;
 
@@ -13,6 +14,7 @@ export function route<P>(handler: Handler<P>) {
   return async (request: Request, context: { params: Promise<P> }): Promise<Response> => {
     try {
       admit(request);
+      if (isKept(request)) await requireRoom();
       return await handler(request, await context.params);
     } catch (error) {
       if (error instanceof Refused) return error.response();
@@ -22,12 +24,13 @@ export function route<P>(handler: Handler<P>) {
   };
 }
 
+/** Whether a request would be written down: what goes over a bench is passed on and not kept. */
+function isKept({ method, url }: Request): boolean {
+  return method === 'POST' && !new URL(url).pathname.startsWith('/api/bench/');
+}
+
 function refusalOf(error: unknown): Refused {
-  if (error instanceof DatabaseError && error.isFull)
-    return new Refused(
-      507,
-      'There is no room left on the disk. What was saved is safe; make room, and this can be saved too.',
-    );
+  if (error instanceof DatabaseError && error.isFull) return new Refused(507, NO_ROOM);
   if (error instanceof DatabaseError && error.isAway)
     return new Refused(503, 'The database does not answer. Nothing was lost; try again in a moment.');
   return new Refused(500, 'The server could not do this. Nothing was lost; try again in a moment.');

@@ -4,11 +4,15 @@ export type PracticeAnswer =
   | { readonly outcome: 'done'; readonly state: PracticeState }
   | { readonly outcome: 'failed'; readonly reason: string };
 
+/** The server gives the engine three seconds itself. */
+const PATIENCE_MS = 5000;
+
 /** Asks the stand-in's practice engine for its state, or gives it a command. */
 export async function practice(bench: string, command: PracticeCommand | undefined): Promise<PracticeAnswer> {
   const path = `/api/bench/${encodeURIComponent(bench)}/practice`;
   try {
-    const response = await fetch(path, command === undefined ? {} : commandRequest(command));
+    const request = command === undefined ? {} : commandRequest(command);
+    const response = await fetch(path, { ...request, signal: AbortSignal.timeout(PATIENCE_MS) });
     const answer = await response.json();
     if (response.ok) return { outcome: 'done', state: answer };
     return {

@@ -55,7 +55,7 @@ export interface Report {
 }
 
 /** What a page shows of a long job without being asked for all: the last steps, and so many points of the chart. Ours. */
-export const STEPS_SHOWN = 200;
+const STEPS_SHOWN = 200;
 const POINTS_SHOWN = 150;
 const MARKS_SHOWN = 40;
 
