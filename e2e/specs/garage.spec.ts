@@ -99,6 +99,30 @@ test('a corrected bank is read into the job that was opened before', async ({ pa
   await expect(page.getByRole('button', { name: 'Use the machine’s bank as it is now' })).toBeHidden();
 });
 
+test('a job file of fourteen megabytes is taken in whole', async ({ page }) => {
+  const jobId = await openDesk(page, 'Much to say.');
+  const { events } = await (await page.request.get(`/api/jobs/${jobId}/events`)).json();
+  const [opened] = events;
+  const note = {
+    ...opened,
+    kind: 'note',
+    version: 1,
+    text: 'x'.repeat(4000),
+    machine: undefined,
+    complaint: undefined,
+    setup: undefined,
+  };
+  const idOf = (n: number) => `0badcafe-0000-7000-8000-${String(n).padStart(12, '0')}`;
+  const long = [{ ...opened, id: idOf(1), machine: `Long ${process.pid}` }];
+  for (let seq = 2; seq <= 3500; seq += 1) long.push({ ...note, id: idOf(seq), seq });
+  const buffer = Buffer.from(JSON.stringify({ format: 'amber-needle/job', version: 2, events: long }));
+  expect(buffer.length).toBeGreaterThan(14_000_000);
+  await page.goto('/');
+  await page.getByLabel('Import a job').setInputFiles({ name: 'long.json', mimeType: 'application/json', buffer });
+  await page.waitForURL(/\/jobs\//, { timeout: 30_000 });
+  await expect(page.getByRole('link', { name: '3300 earlier steps: show all' })).toBeVisible();
+});
+
 test('a job of a machine that is known by name is asked about; a whole workshop goes out and in', async ({
   page,
   browser,

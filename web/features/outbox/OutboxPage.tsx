@@ -45,7 +45,7 @@ function OutboxRow({ item }: { readonly item: OutboxItem }) {
       <pre
         // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
         tabIndex={0}
-        className="mt-3 max-h-48 overflow-auto whitespace-pre-wrap rounded bg-raise p-3 font-mono text-sm"
+        className="mt-3 max-h-48 overflow-auto whitespace-pre-wrap rounded bg-raise p-3 font-sans text-base"
       >
         {contentText(item)}
       </pre>

@@ -19,10 +19,24 @@ export function reasonText({ state, reason, kept }: OutboxItem): string {
     : 'Waits for the server. This browser’s store is full: leave the page open until it is saved.';
 }
 
-/** Everything that was recorded, for reading and copying. */
+/** Everything that was recorded, a line a figure or word, for reading and copying. The file has it as it is stored. */
 export function contentText({ event }: OutboxItem): string {
-  const { id, seq, version, ...said } = event;
-  return JSON.stringify(said, null, 1);
+  const { id, seq, version, kind, at, ...said } = event;
+  return linesOf(said, []).join('\n');
+}
+
+function linesOf(value: unknown, path: readonly string[]): readonly string[] {
+  if (typeof value !== 'object' || value === null) return [`${path.map(wordOf).join(', ')}: ${String(value)}`];
+  return Object.entries(value).flatMap(([key, part]) => linesOf(part, [...path, key]));
+}
+
+/** `depressionKPa` as `depression kPa`; places in a list count from 1. */
+function wordOf(key: string): string {
+  if (/^\d+$/.test(key)) return String(Number(key) + 1);
+  return key
+    .replace(/KPa$/, ' kPa')
+    .replace(/Rpm$/, ' rpm')
+    .replace(/([a-z])([A-Z])/g, (_, before, after) => `${before} ${after.toLowerCase()}`);
 }
 
 /** All items as a file that can be sent to whoever can help. */

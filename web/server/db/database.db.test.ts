@@ -138,6 +138,15 @@ describe('migrations', () => {
         kind: event.kind,
         body: JSON.stringify(event),
       });
+    // The event that took the garage down for everyone.
+    const poisonedId = uuid();
+    await before.transaction(async (trx) => {
+      await trx.raw("SET sql_mode = ''");
+      await trx('job').insert({ id: poisonedId, machine_id: machineId, opened_at: '0000-00-00 00:00:00.000' });
+      const opening = { ...log[0], version: undefined, id: uuid(), at: '0000-00-00T00:00:00.000Z' };
+      const row = { job_id: poisonedId, seq: 1, event_id: opening.id, kind: 'opened', body: JSON.stringify(opening) };
+      await trx('job_event').insert(row);
+    });
     let asked: readonly string[] = [];
     const run = await migrate(old, {
       backup: async (pending) => {
@@ -156,8 +165,11 @@ describe('migrations', () => {
       {
         name: 'Old twin',
         bank: twinWithTwoStops.name,
-        openJobs: 0,
-        jobs: [{ id: jobId, status: 'closed', outcome: 'balanced' }],
+        openJobs: 1,
+        jobs: [
+          { id: poisonedId, unreadable: expect.stringContaining('event 1: /at') },
+          { id: jobId, status: 'closed', outcome: 'balanced' },
+        ],
       },
     ]);
     expect((await readLog(before, jobId)).events.at(-1)).toMatchObject({ kind: 'finished', version: 2, endsJob: true });
