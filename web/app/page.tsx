@@ -3,16 +3,21 @@ import { Garage } from '@/features/garage/Garage';
 import { garageQuery, type Params } from '@/features/garage/garageQuery';
 import { database } from '@/server/db/connection';
 import { listBanks, listGarage } from '@/server/db/garageList';
+import { hasMachines } from '@/server/db/machineRepository';
 
 export const dynamic = 'force-dynamic';
 
 export default async function GaragePage({ searchParams }: { searchParams: Promise<Params> }) {
   const params = await searchParams;
-  const [page, banks] = await Promise.all([listGarage(database(), garageQuery(params)), listBanks(database())]);
+  const [page, banks, any] = await Promise.all([
+    listGarage(database(), garageQuery(params)),
+    listBanks(database()),
+    hasMachines(database()),
+  ]);
   return (
     <>
       <PageHeader />
-      <Garage page={page} banks={banks} params={params} plain={Object.keys(params).length === 0} />
+      <Garage page={page} banks={banks} params={params} isNew={!any} />
     </>
   );
 }

@@ -15,13 +15,12 @@ interface GarageProps {
   readonly page: GaragePage;
   readonly banks: readonly string[];
   readonly params: Params;
-  /** Nothing was asked for but the garage itself. */
-  readonly plain: boolean;
+  /** The workshop has no machine at all, not in the archive either. */
+  readonly isNew: boolean;
 }
 
 /** The machines of the workshop and their latest jobs. */
-export function Garage({ page, banks, params, plain }: GarageProps) {
-  const isEmpty = plain && page.machines.length === 0;
+export function Garage({ page, banks, params, isNew }: GarageProps) {
   return (
     <main className="mx-auto max-w-5xl px-6 pt-10 pb-16">
       <div className="flex flex-wrap items-end justify-between gap-4">
@@ -31,15 +30,17 @@ export function Garage({ page, banks, params, plain }: GarageProps) {
           <NewMachine />
         </div>
       </div>
-      {isEmpty ? <EmptyGarage /> : <GarageSearch banks={banks} params={params} />}
-      {!isEmpty && page.machines.length === 0 ? (
-        <p className="mt-10 text-soft text-xl">No machine here answers to that. Look for another word, or show all.</p>
+      {isNew ? <EmptyGarage /> : <GarageSearch banks={banks} params={params} />}
+      {!isNew && page.machines.length === 0 ? (
+        <p className="mt-10 text-soft text-xl">
+          No machine here answers to that. Look for another word, or among the archived and deleted ones.
+        </p>
       ) : null}
       {page.machines.map((machine) => (
         <MachineRow key={machine.id} machine={machine} />
       ))}
       <Pager page={page} params={params} />
-      {isEmpty ? null : (
+      {isNew ? null : (
         <p className="mt-12 border-line border-t pt-6">
           <a href="/api/workshop" className={buttonClass('plain')} download>
             Export the whole workshop
