@@ -9,7 +9,7 @@ const PATIENCE_MS = 500;
 /** Pauses before something that died is started again, ms; the last one stays. */
 const BACK_OFF_MS = [500, 1000, 2000, 5000, 10_000, 30_000];
 /** Who has run this long begins with the first pause again. */
-const WELL_MS = 60_000;
+const WELL_MS = 5000;
 
 /** A TCP port on loopback that nothing listens on now. */
 export function freePort() {

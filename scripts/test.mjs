@@ -84,7 +84,10 @@ try {
       // Fixed ports for this run: a test stops the app and starts it again where it was.
       const port = await freePort();
       const app = await startApp(group, databaseUrl, { port, log, pidFile: pidFile('test', 'app') });
-      const standin = await startStandin(group, app, ['--seed', '7'], { log, pidFile: pidFile('test', 'standin') });
+      const standin = await startStandin(group, app, ['--seed', '7', '--pace', '4'], {
+        log,
+        pidFile: pidFile('test', 'standin'),
+      });
       await playwright({ APP_URL: app, STANDIN_URL: standin, DATABASE_URL: databaseUrl });
     }
   }

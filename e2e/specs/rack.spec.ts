@@ -10,7 +10,7 @@ test('a rack of four is balanced through the same bench', async ({ browser }, te
   const context = await browser.newContext({ baseURL: workshop.url });
   try {
     const page = await context.newPage();
-    const standin = await workshop.startStandin('--archetype', 'rack4', '--seed', '3');
+    const standin = await workshop.startStandin('--archetype', 'rack4', '--seed', '3', '--pace', '4');
     await openDesk(page, 'Buzzes at idle.', 'rack4');
     await expect(page.getByTestId('source')).toContainText('Practice engine, live');
     expect((await nextAction(page)).label).toBe('zero the gauges');

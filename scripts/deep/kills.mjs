@@ -65,7 +65,8 @@ const recovery = {};
 for (const target of ['app', 'demo-db', 'standin']) {
   recovery[target] = [];
   for (let i = 0; i < KILLS; i += 1) {
-    await pause(150 + ((i * 37) % 400));
+    // Long enough to count as well again: else the pauses before the next start grow.
+    await pause(5100 + ((i * 37) % 400));
     const pid = processOf(folder, target);
     if (pid === undefined) throw new Error(`${target} does not run`);
     const begun = Date.now();

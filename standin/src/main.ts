@@ -52,7 +52,7 @@ function run(options: StandinOptions): void {
     let before = performance.now();
     const timer = setInterval(() => {
       const now = performance.now();
-      simulated += Math.min(LONGEST_LEAP_S, (now - before) / 1000);
+      simulated += Math.min(LONGEST_LEAP_S, (now - before) / 1000) * (options.choices.pace ?? 1);
       before = now;
       if (sender.free()) void sender.send(traceUpTo(Math.floor(simulated * options.rateHz)));
     }, BATCH_MS);

@@ -34,6 +34,7 @@ export const HELP = `standin: a gauge set on a practice engine, sending to the a
   --show-faults  tell the panel what is wrong                 (it is hidden)
   --cold         start as on a morning of 15 C                (warm)
   --running      start the engine at once                    (it waits to be started)
+  --pace N       seconds of the engine's in one of the clock's, 1 to 8  (1)
   --help         this text
 
 Control API, JSON over HTTP on 127.0.0.1:
@@ -107,6 +108,7 @@ function choicesOf(values: ReturnType<typeof parse>): PracticeChoices | string {
     faults,
     shown: values['show-faults'],
     cold: values.cold,
+    pace: numberOf(values.pace),
   });
   if (checked.outcome === 'valid') return checked.value;
   const [first] = checked.problems;
@@ -140,6 +142,7 @@ function parse(args: readonly string[]) {
       'show-faults': { type: 'boolean', default: false },
       cold: { type: 'boolean', default: false },
       running: { type: 'boolean', default: false },
+      pace: { type: 'string', default: '1' },
       help: { type: 'boolean', default: false },
     },
   }).values;

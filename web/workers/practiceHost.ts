@@ -27,7 +27,7 @@ export function practiceHost(tell: (response: SignalResponse) => void) {
       trouble = undefined;
       resume(made, begin);
       tellState();
-      return practiceEngine(made, () => {
+      return practiceEngine(made, begin.choices.pace ?? 1, () => {
         looks += 1;
         if (looks % TELL_EVERY === 0) tellState();
       });

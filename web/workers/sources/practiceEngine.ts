@@ -8,8 +8,8 @@ const BATCH_MS = 50;
 /** After a pause of the machine (a laptop lid) the engine does not race to catch up. */
 const LONGEST_LEAP_S = 0.5;
 
-/** A practice engine that runs beside the page, in its worker, at the pace of the clock. */
-export function practiceEngine({ gauges, engine }: PracticeBench, looked: () => void): SampleSource {
+/** A practice engine that runs beside the page, in its worker, at the pace of the clock or so many times faster. */
+export function practiceEngine({ gauges, engine }: PracticeBench, pace: number, looked: () => void): SampleSource {
   return {
     open(listener) {
       const barometer = Math.round(engine.sensors().ambient / 10) / 100;
@@ -20,7 +20,7 @@ export function practiceEngine({ gauges, engine }: PracticeBench, looked: () => 
       let due = 0;
       const timer = setInterval(() => {
         const now = performance.now();
-        due += Math.min(LONGEST_LEAP_S, (now - before) / 1000) * PRACTICE_RATE_HZ;
+        due += Math.min(LONGEST_LEAP_S, (now - before) / 1000) * pace * PRACTICE_RATE_HZ;
         before = now;
         const rows = Array.from({ length: Math.floor(due) }, () => gauges.take());
         due -= rows.length;

@@ -18,6 +18,7 @@ import { rememberPractice } from './practiceMemory';
 /** The bank of the job itself, in the list of banks. */
 const OWN = 'own';
 const LARGEST_SEED = 999_999;
+const QUICK_PACE = 4;
 
 interface PracticeSetupProps {
   readonly setup: Setup;
@@ -109,6 +110,15 @@ export function PracticeSetup({ setup, practice, onClose }: PracticeSetupProps) 
             onChange={({ target }) => change({ cold: target.checked })}
           />
           It stands cold, at 15 °C
+        </label>
+        <label className="flex min-h-12 items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={(choices.pace ?? 1) > 1}
+            onChange={({ target }) => change({ pace: target.checked ? QUICK_PACE : 1 })}
+          />
+          Time runs four times as fast
         </label>
         {failure === undefined ? null : <Notice>{failure}</Notice>}
         <div className="flex gap-4">
