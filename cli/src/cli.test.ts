@@ -89,6 +89,18 @@ describe('needle read', () => {
   });
 });
 
+it('corrects no option in silence', async () => {
+  const trace = file('options.csv', 't_s,v1_kpa\n0,40\n');
+  const wrong = [
+    [['read', trace, '--strokes', '3'], '--strokes 3: give 2 or 4'],
+    [['read', trace, '--seed', ''], 'give a whole number'],
+    [['read', trace, 'another.csv'], 'takes one file, not also another.csv'],
+  ] as const;
+  const ran = await Promise.all(wrong.map(([args]) => needle(args)));
+  for (const [i, { code, out, err }] of ran.entries())
+    expect([code, out, err]).toEqual([2, '', expect.stringContaining(wrong[i]?.[1] ?? 'no words')]);
+});
+
 describe('needle advise', () => {
   it('says what to turn, with units in every name', async () => {
     const { code, out } = await needle(['advise', file('job.json', writeJob(apart))]);

@@ -42,6 +42,11 @@ describe('command line', () => {
     ['--colour', 'red'],
     ['--archetype', 'rack5'],
     ['--altitude', 'high'],
+    ['--altitude', ''],
+    ['--seed', ''],
+    ['--pace', '0.5'],
+    ['--pace', '99'],
+    ['--bench', '../x'],
     ['--faults', '[{"kind":"gremlin"}]'],
     ['--faults', 'leak'],
   ])('refuses %s %s with a reason that names it', (option, value) => {

@@ -37,6 +37,7 @@ export const DEFAULT_PRACTICE: PracticeChoices = {
   faults: { are: 'none' },
   shown: false,
   cold: false,
+  pace: 1,
 };
 
 export const checkPracticeChoices = checkerFor(PracticeChoicesSchema, compiled.practiceChoices);
