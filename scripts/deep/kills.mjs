@@ -32,14 +32,16 @@ async function write(jobId) {
       at: new Date().toISOString(),
       text: `note ${acknowledged.length}`,
     };
-    for (;;) {
+    let isAcknowledged = false;
+    while (!isAcknowledged) {
       const answer = await post(`/api/jobs/${jobId}/events`, { ...event, seq }).catch(() => undefined);
-      if (answer?.status === 200) break;
-      if (answer?.status === 409) seq = answer.body.lastSeq + 1;
+      if (answer?.status === 200) isAcknowledged = true;
+      else if (answer?.status === 409) seq = answer.body.lastSeq + 1;
       else if (answer !== undefined && answer.status < 500)
         throw new Error(`${answer.status} ${JSON.stringify(answer.body)}`);
       else await pause(100);
-      if (!writing && answer === undefined) break;
+      // At the end what was not acknowledged is nobody's promise.
+      if (!writing && !isAcknowledged) return { jobId, acknowledged };
     }
     acknowledged.push(event.id);
     seq += 1;
