@@ -31,7 +31,7 @@ async function run(part) {
   }
   say(`${part}: ${PARTS[part]}`);
   const begun = Date.now();
-  const child = spawn(process.execPath, ['--import', 'tsx', `scripts/deep/${part}.mjs`], {
+  const child = spawn(process.execPath, ['--import', 'tsx', `e2e/deep/${part}.mjs`], {
     cwd: ROOT,
     stdio: ['ignore', 'pipe', 'inherit'],
   });

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { appendFileSync, copyFileSync, mkdirSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { join } from 'node:path';
 import { v7 as uuid } from 'uuid';
-import { DATA } from '../project.mjs';
+import { DATA } from '../../scripts/project.mjs';
 import { startDemo, until } from './demoProcess.mjs';
 
 /** Fills the file system under a running workshop: writing stops with clear words, and goes on when there is room again. */

@@ -1,7 +1,7 @@
 import { cpSync, mkdirSync, rmSync, symlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
-import { DATA, ROOT } from '../project.mjs';
+import { DATA, ROOT } from '../../scripts/project.mjs';
 import { dataFolder, leftRunning, seeded, startDemo } from './demoProcess.mjs';
 
 /** Cuts a first start short at any moment; the next one must come up with the whole demo workshop in it. */

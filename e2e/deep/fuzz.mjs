@@ -2,10 +2,10 @@ import { writeJob } from '@amber-needle/core/formats/job';
 import { ARCHETYPES } from '@amber-needle/core/setup';
 import { airflow, append, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { v7 as uuid } from 'uuid';
-import { prepareDatabase, startApp } from '../app.mjs';
-import { startMariaDb } from '../mariadb.mjs';
-import { processGroup } from '../processes.mjs';
-import { openLog } from '../project.mjs';
+import { prepareDatabase, startApp } from '../../scripts/app.mjs';
+import { startMariaDb } from '../../scripts/mariadb.mjs';
+import { processGroup } from '../../scripts/processes.mjs';
+import { openLog } from '../../scripts/project.mjs';
 import { seeded } from './demoProcess.mjs';
 
 /** Sends mutated documents to every route that takes one: no 5xx, no hang, and whatever was let in can be shown. */

@@ -2,8 +2,8 @@ import { spawn } from 'node:child_process';
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
-import { DATA, ROOT } from '../project.mjs';
-import { beginOf } from '../survivors.mjs';
+import { DATA, ROOT } from '../../scripts/project.mjs';
+import { beginOf } from '../../scripts/survivors.mjs';
 
 /** A data folder of its own for a demo that is treated badly; modules and build are known to be there. */
 export function dataFolder(name, { fresh = true } = {}) {
