@@ -25,7 +25,7 @@ describe('published schemas', () => {
   it('are compiled as they are now: npm run schemas', async () => {
     for (const { file, text } of await compiledChecks())
       expect(readFileSync(new URL(`../${file}`, import.meta.url), 'utf8') === text, file).toBe(true);
-  });
+  }, 60_000);
 
   it.each([
     ['setup.schema.json', twinWithTwoStops],
