@@ -68,6 +68,8 @@ function filesBelow(path) {
   if (!statSync(path).isDirectory()) return [path];
   return readdirSync(path)
     .sort()
-    .filter((name) => !['node_modules', '.next', 'next-env.d.ts'].includes(name) && !name.endsWith('.tsbuildinfo'))
+    .filter(
+      (name) => !['node_modules', '.next', 'next-env.d.ts'].includes(name) && !/\.tsbuildinfo$|\.test\.ts$/.test(name),
+    )
     .flatMap((name) => filesBelow(join(path, name)));
 }

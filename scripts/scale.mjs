@@ -8,7 +8,7 @@ import { buildApp, installModules, openLog, ROOT } from './project.mjs';
 
 /**
  * `npm run benchmark:scale`: the garage, its search, a job's page and its bench with many machines, and what imports and appends cost.
- * Prints a table for docs/performance.md; nothing here passes or fails. `--small` leaves the largest size out.
+ * Prints a table for docs/performance.md; nothing here passes or fails. `--small` leaves the largest size out, `--large` the others.
  */
 const SIZES = [
   { machines: 1000, jobs: 1000, eventsPerJob: 40 },
@@ -52,7 +52,11 @@ try {
   await installPackages(group, DATABASE_PACKAGES, say);
   await installModules(group, say);
   await buildApp(group, say);
-  const sizes = process.argv.includes('--small') ? SIZES.slice(0, 2) : SIZES;
+  const sizes = process.argv.includes('--small')
+    ? SIZES.slice(0, 2)
+    : process.argv.includes('--large')
+      ? SIZES.slice(2)
+      : SIZES;
   const databaseUrl = await startMariaDb(group, 'scale-db', { fresh: true, say });
   const rows = [];
   let figures;
