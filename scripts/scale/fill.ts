@@ -1,6 +1,7 @@
 import { FOLD_VERSION, foldJob, type JobEvent, standingOf } from '@amber-needle/core/job';
 import { ARCHETYPE_NAMES, ARCHETYPES } from '@amber-needle/core/setup';
 import { append, move, reading, zero } from '@amber-needle/core/testing';
+import type { Knex } from 'knex';
 import { v7 as uuid } from 'uuid';
 import { openDatabase } from '../../web/server/db/connection';
 import { sqlTime } from '../../web/server/db/time';
@@ -12,6 +13,8 @@ export interface Scale {
 }
 
 const ROWS_AT_ONCE = 2000;
+/** So many jobs are written one by one; larger workshops hold copies of them under other ids, made within the database. */
+const SEEDED_JOBS = 5000;
 const OWNERS = ['Holm', 'Quill', 'Marsh', 'Thorne', 'Adeyemi-Vale', 'Lindqvist-Moor', 'Pell', 'Osei-Brook'];
 const COMPLAINTS = [
   'Shakes at idle.',
@@ -31,9 +34,10 @@ export async function fillWorkshop(url: URL, scale: Scale, say: (line: string) =
     say(`${scale.machines} machines`);
     const logs = ARCHETYPE_NAMES.slice(0, 3).map((name) => templateLog(name, scale.eventsPerJob));
     let jobs = [];
-    for (let i = 0; i < scale.jobs; i += 1) {
+    const seeded = Math.min(scale.jobs, SEEDED_JOBS);
+    for (let i = 0; i < seeded; i += 1) {
       jobs.push({ id: uuid(), machine: i % scale.machines, at: i, log: logs[i % logs.length] ?? [] });
-      if (jobs.length * scale.eventsPerJob < ROWS_AT_ONCE && i < scale.jobs - 1) continue;
+      if (jobs.length * scale.eventsPerJob < ROWS_AT_ONCE && i < seeded - 1) continue;
       const batch = jobs;
       jobs = [];
       await db.transaction(async (trx) => {
@@ -48,6 +52,10 @@ export async function fillWorkshop(url: URL, scale: Scale, say: (line: string) =
       });
       if (i % 10_000 < batch.length) say(`${i + 1} jobs`);
     }
+    for (let copy = 1; copy * seeded < scale.jobs; copy += 1) {
+      await copyJobs(db, copy);
+      say(`${(copy + 1) * seeded} jobs`);
+    }
     await db.raw(
       'UPDATE machine SET open_jobs = (SELECT COUNT(*) FROM job_summary WHERE machine_id = machine.id AND is_open), worked_at = COALESCE((SELECT MAX(worked_at) FROM job_summary WHERE machine_id = machine.id), created_at)',
     );
@@ -55,6 +63,25 @@ export async function fillWorkshop(url: URL, scale: Scale, say: (line: string) =
   } finally {
     await db.destroy();
   }
+}
+
+/** The seeded jobs once more: the first eight digits of every id are the number of the copy. */
+async function copyJobs(db: Knex, copy: number): Promise<void> {
+  const prefix = copy.toString(16).padStart(8, '0');
+  const other = (column: string) => `CONCAT('${prefix}', SUBSTRING(${column}, 9))`;
+  const seeded = "NOT LIKE '0000%'";
+  await db.raw(
+    `INSERT INTO job (id, machine_id, opened_at, last_seq, log_bytes) SELECT ${other('id')}, machine_id, opened_at, last_seq, log_bytes FROM job WHERE id ${seeded}`,
+  );
+  await db.raw(
+    `INSERT INTO job_event (job_id, seq, event_id, kind, body) SELECT ${other('job_id')}, seq, ${other('event_id')}, kind, REPLACE(body, event_id, ${other('event_id')}) FROM job_event WHERE job_id ${seeded}`,
+  );
+  await db.raw(
+    `INSERT INTO job_summary (job_id, machine_id, status, outcome, complaint, practice, is_open, events, opened_at, worked_at) SELECT ${other('job_id')}, machine_id, status, outcome, complaint, practice, is_open, events, opened_at, DATE_ADD(worked_at, INTERVAL ${copy} DAY) FROM job_summary WHERE job_id ${seeded}`,
+  );
+  await db.raw(
+    `INSERT INTO job_snapshot (job_id, seq, fold_version, body) SELECT ${other('job_id')}, seq, fold_version, body FROM job_snapshot WHERE job_id ${seeded}`,
+  );
 }
 
 /** A job of so many events: turns, readings and notes, closed at its end. */
