@@ -33,10 +33,8 @@ function linesOf(value: unknown, path: readonly string[]): readonly string[] {
 /** `depressionKPa` as `depression kPa`; places in a list count from 1. */
 function wordOf(key: string): string {
   if (/^\d+$/.test(key)) return String(Number(key) + 1);
-  return key
-    .replace(/KPa$/, ' kPa')
-    .replace(/Rpm$/, ' rpm')
-    .replace(/([a-z])([A-Z])/g, (_, before, after) => `${before} ${after.toLowerCase()}`);
+  const words = key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
+  return words.replace(/\bkpa$/, 'kPa');
 }
 
 /** All items as a file that can be sent to whoever can help. */

@@ -93,6 +93,10 @@ describe('sending what waits', () => {
     if (first === undefined) throw new Error('one is stuck');
     expect(reasonText(first)).toBe('Could not be saved: There is no such screw on this bank.');
     expect(contentText(first)).toBe('adjuster: Z\nturns: 0.0625');
+    const channels = [{ throat: '1', depressionKPa: 40 }];
+    expect(
+      contentText({ ...first, event: { ...first.event, channels, idleRpm: 900 } as unknown as JobEvent }),
+    ).toContain('channels, 1, depression kPa: 40\nidle rpm: 900');
     expect(JSON.parse(outboxFile(left)).items).toHaveLength(2);
   });
 
