@@ -148,11 +148,11 @@ function mutate(value) {
   const inner = value[key];
   if (typeof inner === 'object' && inner !== null && random() < 0.75) return mutate(inner);
   const how = random();
-  if (how < 0.6) value[key] = pick(WILD);
+  if (how < 0.6) value[key] = structuredClone(pick(WILD));
   else if (how < 0.75) delete value[key];
-  else if (how < 0.85) value[pick(['extra', '__proto__', 'kind', 'id'])] = pick(WILD);
+  else if (how < 0.85) value[pick(['extra', '__proto__', 'kind', 'id'])] = structuredClone(pick(WILD));
   else if (how < 0.93) value[key] = JSON.parse(`${'['.repeat(200)}${']'.repeat(200)}`);
-  else value[key] = value[pick(keys)];
+  else value[key] = structuredClone(value[pick(keys)]);
 }
 
 /** The same as text: cut, repeated, or with something in it that does not belong there. */
