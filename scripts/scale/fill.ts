@@ -1,7 +1,6 @@
 import { FOLD_VERSION, foldJob, type JobEvent, standingOf } from '@amber-needle/core/job';
 import { ARCHETYPE_NAMES, ARCHETYPES } from '@amber-needle/core/setup';
 import { append, move, reading, zero } from '@amber-needle/core/testing';
-import type { Knex } from 'knex';
 import { v7 as uuid } from 'uuid';
 import { openDatabase } from '../../web/server/db/connection';
 import { sqlTime } from '../../web/server/db/time';
@@ -66,7 +65,7 @@ export async function fillWorkshop(url: URL, scale: Scale, say: (line: string) =
 }
 
 /** The seeded jobs once more: the first eight digits of every id are the number of the copy. */
-async function copyJobs(db: Knex, copy: number): Promise<void> {
+async function copyJobs(db: ReturnType<typeof openDatabase>, copy: number): Promise<void> {
   const prefix = copy.toString(16).padStart(8, '0');
   const other = (column: string) => `CONCAT('${prefix}', SUBSTRING(${column}, 9))`;
   const seeded = "NOT LIKE '0000%'";
