@@ -7,7 +7,7 @@ import { buildApp, DATA, installModules, ROOT } from './project.mjs';
 
 /**
  * `npm run test:deep [part ...]`: what is too long for `npm test`. Parts that have passed on this code are not run again (`--again` does);
- * a suite that was cut short goes on where it was. Each part takes less than twenty minutes.
+ * a suite that was cut short goes on where it was. The longest seen, the kills, took 20.5 minutes on a busy machine.
  */
 const PARTS = {
   fuzz: 'fifty thousand mutated documents on every route',
