@@ -35,7 +35,7 @@ export async function keepAttachment(
   const attachment = { hash, bytes: content.byteLength, type: job.type };
   await retried('keep an attachment', () =>
     db.transaction(async (trx) => {
-      const row = { ...attachment, complete: true, created_at: sqlTime(job.at) };
+      const row = { ...attachment, created_at: sqlTime(job.at) };
       const inserted = await trx('attachment').where({ hash }).select('hash').first();
       if (inserted === undefined) {
         await trx('attachment').insert(row);

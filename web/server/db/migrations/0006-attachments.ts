@@ -7,7 +7,6 @@ export async function up(knex: Knex): Promise<void> {
     table.specificType('hash', 'CHAR(64) CHARACTER SET ascii COLLATE ascii_bin').primary();
     table.bigInteger('bytes').unsigned().notNullable();
     table.string('type', 100).notNullable();
-    table.boolean('complete').notNullable().defaultTo(false);
     table.datetime('created_at', { precision: 3 }).notNullable();
   });
   await createMissing(knex, 'attachment_chunk', (table) => {
