@@ -79,7 +79,7 @@ async function takeSuspicion(page: Page): Promise<void> {
   await page.keyboard.press('p');
   await page.getByLabel('Bank').selectOption('rack4');
   await page.getByLabel('Number of the engine').fill('11');
-  await page.getByLabel('Add a fault').selectOption('Hoses of throats 1 and 2 exchanged');
+  await page.getByLabel('Add a fault').selectOption('Hoses 1 and 2 exchanged');
   await page.getByRole('button', { name: 'Begin practice' }).click();
   await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
   await nextAction(page);

@@ -227,7 +227,7 @@ test('hoses on each other’s throats are named, looked into, and a screw out of
 }) => {
   test.setTimeout(240_000);
   await quietWorkshop(browser, async (page) => {
-    await beginWithFault(page, 'Nothing helps.', /^Hoses of throats 1 and 2 exchanged/);
+    await beginWithFault(page, 'Nothing helps.', /^Hoses 1 and 2 exchanged/);
     const say = page.getByTestId('say');
     const first = (await nextAction(page)).say;
     await page.keyboard.press('x');
@@ -264,7 +264,7 @@ test('a leak is told from a stop that stands open by the air at the mouths', asy
     await expect(say).toContainText('Meter each mouth');
 
     expect(await followOnce(page)).toBe('use the meter');
-    await expect(say).toContainText('Air leak at throat 2');
+    await expect(say).toContainText('Air leak behind throat 2');
     await expect(page.getByText('Fire hazard')).toBeVisible();
   });
 });

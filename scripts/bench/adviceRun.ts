@@ -1,6 +1,5 @@
-import type { Fault } from '@amber-needle/core/engine';
-import { isSame } from '@amber-needle/core/faults';
-import type { JobEvent, Suspicion } from '@amber-needle/core/job';
+import { type Fault, faultKindOf, isSame, type Suspicion } from '@amber-needle/core/faults';
+import type { JobEvent } from '@amber-needle/core/job';
 import { seededRandom } from '@amber-needle/core/random';
 import {
   ARCHETYPES,
@@ -119,7 +118,7 @@ function advised(setup: Setup, seed: number, found: { found: 'farOff'; faults: r
 
 /** The same on the engine model of the tests, which has nothing of the product's own. */
 function advisedForeign(setup: Setup, seed: number): JobResult {
-  const [supposed] = faultFor(setup, seed).flatMap(suspicionOf);
+  const [supposed] = faultFor(setup, seed);
   const options = { seed, plain: meter === 'none', ...(supposed === undefined ? {} : { fault: supposed }) };
   const { events, outcome, suspected, truth, probability } = driveForeign(setup, options);
   const kinds = (kind: string) => events.filter((event) => event.kind === kind).length;
@@ -141,24 +140,9 @@ function advisedForeign(setup: Setup, seed: number): JobResult {
   };
 }
 
-/** What a fault is to be named as. */
-function suspicionOf(seeded: Fault): readonly Suspicion[] {
-  switch (seeded.kind) {
-    case 'airLeak':
-      return [{ kind: 'airLeak', throat: seeded.throat }];
-    case 'wornShaft':
-      return [{ kind: 'restlessStop', throat: seeded.throat }];
-    case 'deadScrew':
-    case 'exchangedHoses':
-      return [seeded];
-    default:
-      return [];
-  }
-}
-
 /** Whether a suspicion names the fault: its kind and place, its kind alone, or another. */
 function namedAs(suspicion: Suspicion, faults: readonly Fault[]): JobResult['suspected'] {
-  const [seeded] = faults.flatMap(suspicionOf);
+  const [seeded] = faults.filter((fault) => faultKindOf(fault).shows !== undefined);
   if (seeded === undefined || seeded.kind !== suspicion.kind) return 'other';
   return isSame(seeded, suspicion) ? 'named' : 'kind';
 }

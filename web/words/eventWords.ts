@@ -1,6 +1,6 @@
 import { type EventOf, type JobEvent, type JobEventKind, kindOf } from '@amber-needle/core/job';
 import type { Setup } from '@amber-needle/core/setup';
-import { suspicionWords } from './suspicionWords';
+import { suspicionWords } from './faultWords';
 import { turnText } from './turns';
 
 const CHECKED = {
@@ -11,6 +11,8 @@ const CHECKED = {
   noMeter: 'No meter at hand',
 } as const;
 
+const FOUND = { dismissed: 'nothing found', mended: 'put right', stays: 'found, left so' } as const;
+
 /** Kinds that can say more than their registered title. */
 const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) => string } = {
   reading: (_, { round }) => (round === undefined ? 'Reading taken' : 'Round with one gauge taken'),
@@ -20,8 +22,7 @@ const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) 
     `${couplings.find(({ id }) => id === coupling)?.label ?? coupling} ${state}`,
   reach: (setup, { adjuster, state }) =>
     `${screwLabel(setup, adjuster)} ${state === 'outOfReach' ? 'cannot be reached' : 'can be reached'}`,
-  verdict: (setup, { suspicion, verdict }) =>
-    `${suspicionWords(setup, suspicion).name}: ${verdict === 'mended' ? 'put right' : 'nothing found'}`,
+  verdict: (setup, { suspicion, verdict }) => `${suspicionWords(setup, suspicion).name}: ${FOUND[verdict]}`,
   stage: (_, { stage }) => (stage === 'offIdle' ? 'Held above idle' : 'Back to idle'),
   finished: (_, { outcome }) => (outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is'),
 };

@@ -1,4 +1,4 @@
-import type { Fault } from '@amber-needle/core/engine';
+import type { Fault } from '@amber-needle/core/faults';
 import type { TraceProblem } from '@amber-needle/core/formats/trace';
 import type { PracticeChoices, PracticeCommand, PracticeState } from '@amber-needle/core/practice';
 import type { Setup } from '@amber-needle/core/setup';

@@ -1,5 +1,5 @@
 import type { Forecast } from '../belief';
-import type { Suspicion } from '../job';
+import type { Suspicion } from '../faults';
 import type { Rpm, Seconds, Turns } from '../units';
 import type { OffIdleFinding } from './offIdle';
 

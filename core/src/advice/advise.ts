@@ -1,7 +1,7 @@
 import { type Belief, forecastOf } from '../belief';
-import type { Weighed } from '../faults';
 import type { Job } from '../job';
 import type { SignalReading } from '../signal';
+import type { Weighed } from '../suspects';
 import { seconds } from '../units';
 import type { Advice, Grounds } from './advice';
 import { type Chances, chances } from './chance';

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { Weighed } from '../faults';
 import { findingsOf } from '../findings';
 import type { Bare, JobEvent } from '../job';
 import { ARCHETYPES } from '../setup';
+import type { Weighed } from '../suspects';
 import { append, blipped, move, zero } from '../testing/jobs';
 import { whenStuck } from './deadEnd';
 import type { BareAdvice } from './taking';

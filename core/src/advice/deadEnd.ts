@@ -1,6 +1,6 @@
 import type { Belief } from '../belief';
-import type { Weighed } from '../faults';
 import type { Job } from '../job';
+import type { Weighed } from '../suspects';
 import { BLIP_AND_READ, likelyCause, mayStray, meterForLeak, needsProofOfRest, SURE_OF_PLACE } from './suspicion';
 import type { BareAdvice } from './taking';
 import { turnAdvice } from './turnAdvice';

@@ -1,11 +1,17 @@
+import { allSupposed, likeliestWay } from '../faults';
 import type { Job } from '../job';
 import { type Adjuster, actionOn, concernOf } from '../setup';
 import { TURN_STEP, type Turns, turns } from '../units';
 
-/** Screws that the next move may use: those that set where throttles rest, are within reach, and are not held by a clamped coupling. */
+/**
+ * Screws that the next move may use: those that set where throttles rest, are within reach, move something, and are not held by a
+ * clamped coupling.
+ */
 export function freeScrews(job: Job): readonly Adjuster[] {
+  const { deadScrews } = allSupposed(job.stands.map(likeliestWay));
+  const useless = new Set([...job.outOfReach, ...deadScrews]);
   return job.setup.adjusters.filter(
-    (adjuster) => concernOf(adjuster) === 'rest' && isFree(job, adjuster) && !job.outOfReach.includes(adjuster.id),
+    (adjuster) => concernOf(adjuster) === 'rest' && isFree(job, adjuster) && !useless.has(adjuster.id),
   );
 }
 

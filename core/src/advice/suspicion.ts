@@ -1,6 +1,7 @@
-import type { Weighed } from '../faults';
+import { faultKindOf, type PartingTest } from '../faults';
 import type { Job } from '../job';
 import { decidingQuantity } from '../setup';
+import type { Weighed } from '../suspects';
 import { type BareAdvice, READ_FOR, READ_OUT, readingsSinceTouch } from './taking';
 
 /** Belief needed before a fault is named. Ours: a false alarm costs a quarter of an hour at the engine. */
@@ -59,7 +60,7 @@ export function meterForLeak(
   if (airflows.length >= (when === 'atOnce' ? 1 : MOST_METERINGS)) return undefined;
   // A program that has none answers with readings: it must not be asked for ever.
   if (readingsSinceTouch(job) > (when === 'atOnce' ? 1 : READ_OUT)) return undefined;
-  const leak = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === 'airLeak'));
+  const leak = chancePartedBy('meterMouths', suspicions);
   const isTwoStroke = setup.engine.strokes === 2;
   const first = LEAK_TO_SEE[when === 'beforeDone' && isTwoStroke ? 'beforeDoneOnTwoStroke' : when];
   return leak >= (airflows.length === 0 ? first : STILL_IN_DOUBT) ? METER_THE_MOUTHS : undefined;
@@ -97,6 +98,11 @@ export function mayStray(job: Job, suspicions: readonly Weighed[] = []): boolean
   return strayChance(suspicions) >= WORTH_A_BLIP_WHEN_STUCK && canBlip(job);
 }
 
+/** How likely is any of the faults that this test parts from the rest. */
+function chancePartedBy(test: PartingTest, suspicions: readonly Weighed[]): number {
+  return sumOf(suspicions.filter(({ suspicion }) => faultKindOf(suspicion).test === test));
+}
+
 function strayChance(suspicions: readonly Weighed[]): number {
-  return sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === 'restlessStop'));
+  return chancePartedBy('blip', suspicions);
 }

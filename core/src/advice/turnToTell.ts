@@ -1,7 +1,7 @@
 import { type Belief, forecastOf } from '../belief';
-import type { Weighed } from '../faults';
 import type { Job } from '../job';
 import { actionOn } from '../setup';
+import type { Weighed } from '../suspects';
 import { freeScrews, roomOf, steppedTurn } from './freeScrews';
 import type { PlannedTurn } from './taking';
 

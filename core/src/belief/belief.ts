@@ -1,4 +1,5 @@
 import type { Matrix } from 'ml-matrix';
+import type { Suspicion } from '../faults';
 import type { EventOf } from '../job/events';
 import type { Setup } from '../setup';
 import type { KiloPascals } from '../units';
@@ -23,6 +24,8 @@ export interface Belief {
   readonly barometer: KiloPascals;
   /** Readings off idle compare throats there; they say nothing of the idle. */
   readonly stage: 'idle' | 'offIdle';
+  /** Faults that were found and left: the engine is reckoned with as having them. */
+  readonly stands: readonly Suspicion[];
   /** Which way each adjuster was turned last. */
   readonly lastTurned: readonly Direction[];
   /** The move that no reading has followed yet, and what was believed before it. */

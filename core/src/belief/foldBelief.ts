@@ -1,14 +1,15 @@
-import type { JobEvent } from '../job/events';
+import { allSupposed, isSame, likeliestWay, type Supposition } from '../faults';
+import type { EventOf, JobEvent } from '../job/events';
 import { effectiveEvents } from '../job/undo';
 import { assertNever, at } from '../sequence';
 import type { Setup } from '../setup';
 import { type Belief, layoutOf } from './belief';
-import { mendedBelief } from './mended';
+import { withoutLessonsOf } from './lessons';
 import { unsettled } from './move';
 import { type Observation, sourceObservation, zeroObservation } from './observation';
 import { observedAirflow, observedReading, REPEATABILITY_KPA } from './observed';
 import { priorBelief } from './prior';
-import { type Supposition, supposedBlip, supposedLeak, supposedMove, supposedReading } from './supposed';
+import { type Supposed, supposedBlip, supposedMove, supposedReading } from './supposed';
 import { updateBelief } from './update';
 
 type Check = Extract<JobEvent, { kind: 'check' }>;
@@ -42,9 +43,11 @@ export function foldBelief(setup: Setup, events: readonly JobEvent[]): Belief {
 }
 
 /**
- * The belief after one more event, on the supposition that the engine is sound or has the fault supposed.
+ * The belief after one more event, on the supposition that the engine has the faults that were found and left, and besides them is
+ * sound or has what is supposed.
  */
-export function foldEvent(belief: Belief, event: JobEvent, supposed?: Supposition): Belief {
+export function foldEvent(belief: Belief, event: JobEvent, supposition: Supposition = {}): Belief {
+  const supposed = allSupposed([...belief.stands.map(likeliestWay), supposition]);
   switch (event.kind) {
     case 'stage':
       return { ...belief, stage: event.stage };
@@ -55,7 +58,7 @@ export function foldEvent(belief: Belief, event: JobEvent, supposed?: Suppositio
     }
     case 'airflow':
       if (belief.stage === 'offIdle') return belief;
-      return foldSeen(belief, (before) => observedAirflow(before, event, supposedLeak(supposed)), supposed);
+      return foldSeen(belief, (before) => observedAirflow(before, event, supposed.leaks), supposed);
     case 'move':
       return {
         ...supposedMove(belief, event, supposed),
@@ -66,7 +69,7 @@ export function foldEvent(belief: Belief, event: JobEvent, supposed?: Suppositio
     case 'coupled':
       return { ...unsettled(belief, CLAMPING), pending: undefined };
     case 'verdict':
-      return { ...(event.verdict === 'mended' ? mendedBelief(belief, event.suspicion) : belief), pending: undefined };
+      return { ...foldVerdict(belief, event), pending: undefined };
     default:
       // What says nothing of the engine leaves the belief as it is: a new kind of event is no evidence until it is named here.
       return belief;
@@ -81,7 +84,7 @@ const FURTHEST = 1.5;
 type Observing = (belief: Belief) => Belief;
 
 /** The belief after something was read of the running engine. */
-function foldSeen(belief: Belief, observe: Observing, supposed: Supposition | undefined): Belief {
+function foldSeen(belief: Belief, observe: Observing, supposed: Supposed): Belief {
   const first = observe(belief);
   const { pending } = belief;
   // What came as foreseen needs no second look.
@@ -99,7 +102,19 @@ function foldSeen(belief: Belief, observe: Observing, supposed: Supposition | un
   return { ...after, surprise: first.surprise, pending: undefined };
 }
 
-function foldCheck(belief: Belief, { check }: Check, supposed: Supposition | undefined): Belief {
+function foldVerdict(belief: Belief, { verdict, suspicion }: EventOf<'verdict'>): Belief {
+  const others = belief.stands.filter((standing) => !isSame(standing, suspicion));
+  switch (verdict) {
+    case 'dismissed':
+      return belief;
+    case 'mended':
+      return { ...withoutLessonsOf(belief, suspicion), stands: others };
+    case 'stays':
+      return { ...withoutLessonsOf(belief, suspicion), stands: [...others, suspicion] };
+  }
+}
+
+function foldCheck(belief: Belief, { check }: Check, supposed: Supposed): Belief {
   const throatAt = (throat: string) => belief.setup.throats.findIndex(({ id }) => id === throat);
   const varianceOf = (uncertaintyKPa: number) => uncertaintyKPa ** 2 + REPEATABILITY_KPA ** 2 / 4;
   switch (check.what) {

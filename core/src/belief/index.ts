@@ -9,5 +9,4 @@ export * from './move';
 export * from './observation';
 export { wandered } from './observed';
 export * from './prior';
-export type { Supposition } from './supposed';
 export * from './update';

@@ -49,15 +49,19 @@ export function observedReading(belief: Belief, reading: Reading): Belief {
   );
 }
 
-/** The belief after a meter was held on the mouths; `leaky`: the throat that is supposed to get some of its air past the mouth. */
-export function observedAirflow(belief: Belief, { throats, rpm }: EventOf<'airflow'>, leaky?: string): Belief {
+/** The belief after a meter was held on the mouths; `leaky`: the throats that are supposed to get some of their air past the mouth. */
+export function observedAirflow(
+  belief: Belief,
+  { throats, rpm }: EventOf<'airflow'>,
+  leaky: readonly string[] = [],
+): Belief {
   const ready = wandered(belief);
   // Behind a plenum's mouths a leak is everybody's.
   const ownRunners = !sharesPlenum(belief.setup);
   const known = throats.flatMap((meter) => {
     const place = belief.setup.throats.findIndex(({ id }) => id === meter.throat);
     if (place < 0) return [];
-    const isLeaky = ownRunners && meter.throat === leaky;
+    const isLeaky = ownRunners && leaky.includes(meter.throat);
     const spread = Math.hypot(
       meter.uncertainty / meter.shown,
       METER_REPEATS,

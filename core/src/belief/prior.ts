@@ -74,6 +74,7 @@ export function priorBelief(setup: Setup): Belief {
     covariance,
     barometer: ASSUMED_BAROMETER,
     stage: 'idle',
+    stands: [],
     lastTurned,
     pending: undefined,
     logEvidence: 0,

@@ -1,55 +1,35 @@
-import type { EventOf, Suspicion } from '../job/events';
+import type { Supposition } from '../faults';
+import type { EventOf } from '../job/events';
 import { turns } from '../units';
 import type { Belief } from './belief';
 import { astray, moveBelief, RESTING, unsettled } from './move';
 
-/** A suspicion as it is reckoned with: a cylinder that a leak makes too lean may fire as well as any, or misfire. */
-export type Supposition = Suspicion | { readonly kind: 'misfiringLeak'; readonly throat: string };
-
-/** What a fault changes in how an engine answers, on the supposition that it has it; nothing on an engine that is sound. */
-
-/** A cylinder that a leak makes too lean misfires more or less with every turn: its pressure moves by this. Ours; log airflow. */
-const MISFIRING = 0.06;
-/** A stop that does not repeat comes to rest elsewhere by about this, log airflow. Ours: five kPa. */
-const RESTLESS = 0.1;
+/** What faults change in how an engine answers, on the supposition that it has them; nothing on an engine that is sound. */
+export type Supposed = Required<Supposition>;
 
 /** The belief after a screw was turned. `nearGain` as in `moveBelief`. */
 export function supposedMove(
   belief: Belief,
   { adjuster, turns: by }: EventOf<'move'>,
-  supposed: Supposition | undefined,
+  { deadScrews, strays }: Supposed,
   nearGain?: number,
 ): Belief {
-  if (supposed?.kind === 'deadScrew' && supposed.adjuster === adjuster) return unsettled(belief, RESTING);
+  if (deadScrews.includes(adjuster)) return unsettled(belief, RESTING);
   const moved = moveBelief(belief, adjuster, turns(by), nearGain);
-  switch (supposed?.kind) {
-    case 'restlessStop':
-      return astray(moved, supposed.throat, RESTLESS);
-    case 'misfiringLeak':
-      return astray(moved, supposed.throat, MISFIRING);
-    case 'airLeak':
-    case 'deadScrew':
-    case 'exchangedHoses':
-    case undefined:
-      return moved;
-  }
+  return strays.reduce((after, { throat, logAirflow }) => astray(after, throat, logAirflow), moved);
 }
 
-/** The belief after a blip with nothing turned: only a stop that does not repeat comes to rest elsewhere. */
-export function supposedBlip(belief: Belief, supposed: Supposition | undefined): Belief {
-  const rested = unsettled(belief, RESTING);
-  return supposed?.kind === 'restlessStop' ? astray(rested, supposed.throat, RESTLESS) : rested;
+/** The belief after a blip with nothing turned: only a throttle that does not repeat comes to rest elsewhere. */
+export function supposedBlip(belief: Belief, { strays }: Supposed): Belief {
+  return strays
+    .filter(({ after }) => after === 'turnsAndBlips')
+    .reduce((rested, { throat, logAirflow }) => astray(rested, throat, logAirflow), unsettled(belief, RESTING));
 }
 
-/** A reading as it is if two hoses sit on each other's throats. */
-export function supposedReading(reading: EventOf<'reading'>, supposed: Supposition | undefined): EventOf<'reading'> {
-  if (supposed?.kind !== 'exchangedHoses') return reading;
-  const [a, b] = supposed.throats;
-  const other = (throat: string) => (throat === a ? b : throat === b ? a : throat) ?? throat;
-  return { ...reading, channels: reading.channels.map((channel) => ({ ...channel, throat: other(channel.throat) })) };
-}
-
-/** The throat whose air is supposed to come in past its mouth too. */
-export function supposedLeak(supposed: Supposition | undefined): string | undefined {
-  return supposed?.kind === 'airLeak' || supposed?.kind === 'misfiringLeak' ? supposed.throat : undefined;
+/** A reading as it is if hoses sit on each other's throats. */
+export function supposedReading(reading: EventOf<'reading'>, { exchangedHoses }: Supposed): EventOf<'reading'> {
+  const truly = (shown: string) =>
+    exchangedHoses.reduce((throat, [a, b]) => (throat === a ? b : throat === b ? a : throat), shown);
+  const channels = reading.channels.map((channel) => ({ ...channel, throat: truly(channel.throat) }));
+  return exchangedHoses.length === 0 ? reading : { ...reading, channels };
 }

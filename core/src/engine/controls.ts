@@ -1,8 +1,8 @@
+import type { CommonDeparture } from '../faults';
 import { at } from '../sequence';
 import { enrichmentOn, type Setup } from '../setup';
 import { radiansFromDegrees } from '../units';
 import type { Engine } from './engineTypes';
-import { type Fault, faultsOf } from './faults';
 import { BOX_WARMING } from './induction';
 import type { Linkage } from './linkage';
 import type { Machine } from './machine';
@@ -21,7 +21,8 @@ export interface Inside {
   readonly machine: Machine;
   readonly screws: readonly Screw[];
   readonly linkage: Linkage;
-  readonly faults: readonly Fault[];
+  /** What is wrong with what all cylinders share. */
+  readonly common: CommonDeparture;
   readonly dt: number;
   /** What the choke's cam opens the throttles by, radians. */
   readonly fastIdle: { opening: number };
@@ -47,10 +48,10 @@ type Controls = Pick<
 
 /** The hand's side of an engine; begins with filters on and the choke off. */
 export function controlsOf(inside: Inside): Controls {
-  const { machine, linkage, faults } = inside;
+  const { machine, linkage, common } = inside;
   const { crank, throats, driver, means, thermal } = machine.parts;
   const { filters, choke } = airSide(inside);
-  const stirring = stirsWhenHot(machine, faults);
+  const stirring = stirsWhenHot(machine, common.boilsOver);
   filters(true);
   choke(0);
   return {
@@ -101,18 +102,16 @@ function turning({ machine, screws }: Inside): Engine['turn'] {
 }
 
 /** Filters and choke, with what faults leave of them. */
-function airSide({ machine, faults, fastIdle }: Inside): Pick<Engine, 'filters' | 'choke'> {
+function airSide({ machine, common, fastIdle }: Inside): Pick<Engine, 'filters' | 'choke'> {
   const { outside, throats } = machine.parts;
   const warmth = outside.temperature;
-  const clogged = faultsOf(faults, 'restrictedFilter').reduce((open, f) => open * (1 - f.share), 1);
-  const stuck = Math.max(0, ...faultsOf(faults, 'chokeStuck').map(({ share }) => share));
   return {
     filters(on) {
-      outside.filter = on ? 1 / clogged : 0;
+      outside.filter = on ? 1 / common.filterFlow : 0;
       outside.temperature = warmth + (on ? BOX_WARMING : 0);
     },
     choke(share) {
-      const on = Math.max(stuck, share);
+      const on = Math.max(common.chokeOn, share);
       fastIdle.opening = FAST_IDLE * on;
       for (const { carburetor } of throats) carburetor.choke = on;
       machine.moved();
@@ -131,8 +130,7 @@ export function setMixtures(machine: Machine, screws: readonly Screw[]): void {
 }
 
 /** Fuel that boils over after a hot stop floods the next start, and dies away. */
-function stirsWhenHot(machine: Machine, faults: readonly Fault[]) {
-  const share = faultsOf(faults, 'fuelBoil').reduce((sum, fault) => sum + fault.share, 0);
+function stirsWhenHot(machine: Machine, share: number) {
   const sound = machine.parts.throats.map(({ carburetor }) => carburetor.state.flooding);
   let hotStop = false;
   let boiling = 0;

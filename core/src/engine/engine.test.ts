@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { standardAtmosphere } from '../air';
+import type { Fault } from '../faults';
 import { ARCHETYPES, twinWithTwoStops } from '../setup';
 import { rpm, seconds, turns } from '../units';
 import { createEngine } from './engine';
 import type { Engine } from './engineTypes';
-import type { Fault } from './faults';
 
 function running(seed: number, step?: number): Engine {
   const engine = createEngine(twinWithTwoStops, step === undefined ? { seed } : { seed, step: seconds(step) });

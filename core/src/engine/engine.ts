@@ -1,4 +1,5 @@
 import { standardAtmosphere } from '../air';
+import { departuresOf } from '../faults';
 import { seededRandom } from '../random';
 import { at } from '../sequence';
 import type { Setup } from '../setup';
@@ -6,7 +7,6 @@ import { pascals, radians, seconds } from '../units';
 import { controlsOf, type Inside, setMixtures } from './controls';
 import type { Engine, EngineOptions, MassAccount } from './engineTypes';
 import { factoryIdle } from './factory';
-import { type Fault, faultsOf } from './faults';
 import { createLinkage } from './linkage';
 import { Machine } from './machine';
 import type { MachineParts } from './machineParts';
@@ -26,13 +26,13 @@ const ADVANCE_ALL = 40_000;
 /** Builds an engine as found (stops astray, gains unknown, all drawn from the seed) from any setup without problems. */
 export function createEngine(setup: Setup, options: EngineOptions): Engine {
   const random = seededRandom(options.seed);
-  const faults = options.faults ?? [];
+  const departures = departuresOf(options.faults ?? []);
   const factory = factoryIdle(setup);
   const spread = options.found === 'factory' ? 0 : LEAKAGE_SPREAD;
   const leakages = setup.throats.map((t) => t.closedLeakageMm2 * 1e-6 * (1 + spread * (2 * random.uniform() - 1)));
   const found = options.found ?? 'asLeft';
-  const screws = setup.adjusters.map((adjuster) => createScrew({ adjuster, random, faults, found }));
-  const linkage = createLinkage({ setup, nominal: factory.openings, screws, random, faults });
+  const screws = setup.adjusters.map((adjuster) => createScrew({ adjuster, random, departures, found }));
+  const linkage = createLinkage({ setup, nominal: factory.openings, screws, random, departures });
   const dt = options.step ?? STEP;
   const fastIdle = { opening: 0 };
   const machine = new Machine(
@@ -41,7 +41,7 @@ export function createEngine(setup: Setup, options: EngineOptions): Engine {
       random,
       air: options.air ?? standardAtmosphere(0),
       relativeHumidity: options.relativeHumidity ?? 0,
-      faults,
+      departures,
       designs: factory.designs,
       leakages,
       ignition: options.ignition ?? 'modest',
@@ -53,9 +53,9 @@ export function createEngine(setup: Setup, options: EngineOptions): Engine {
     },
     dt,
   );
-  applyTiming(machine, faults, options.sparkRetardDeg ?? 0);
+  applyTiming(machine, departures.common.sparkEarlyDeg, options.sparkRetardDeg ?? 0);
   setMixtures(machine, screws);
-  const inside: Inside = { setup, machine, screws, linkage, faults, dt, fastIdle };
+  const inside: Inside = { setup, machine, screws, linkage, common: departures.common, dt, fastIdle };
   return { ...controlsOf(inside), ...observationsOf(inside) };
 }
 
@@ -102,10 +102,9 @@ function observationsOf({
 }
 
 /** A late spark costs work; a vacuum advance on the wrong port follows the depression of the first throat's manifold. */
-function applyTiming(machine: Machine, faults: readonly Fault[], lateDeg: number): void {
+function applyTiming(machine: Machine, early: number, lateDeg: number): void {
   const late = 1 - WORK_PER_DEGREE * lateDeg;
   machine.parts.conditions.timing = late;
-  const early = faultsOf(faults, 'manifoldAdvance').reduce((sum, { deg }) => sum + deg, 0);
   if (early === 0) return;
   machine.onSlow(() => {
     const depression = machine.parts.outside.pressure - pocketPressure(at(machine.parts.behind, 0));

@@ -1,9 +1,9 @@
 import type { AirState } from '../air';
+import type { Fault } from '../faults';
 import type { Kelvins, Pascals, Radians, Rpm, Seconds, Turns } from '../units';
 import type { Ignition } from './burn';
 import type { EngineTruth } from './cycleMeans';
 import type { Hand } from './driver';
-import type { Fault } from './faults';
 import type { Load } from './load';
 import type { Found, TurnOutcome } from './screws';
 

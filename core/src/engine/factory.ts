@@ -1,5 +1,6 @@
 import { AIR_GAS_CONSTANT, CHOKED_FLOW_FACTOR, dryAirDensity, standardAtmosphere } from '../air';
 import { exp, ln } from '../exact';
+import { departuresOf } from '../faults';
 import { seededRandom } from '../random';
 import { at } from '../sequence';
 import type { Setup } from '../setup';
@@ -68,7 +69,7 @@ function tryAreas(setup: Setup, factor: number): { readonly torqueNm: number; re
       random: seededRandom(SEED),
       air,
       relativeHumidity: 0,
-      faults: [],
+      departures: departuresOf([]),
       designs: openings.map((opening) => ({ air: 1e-3, depression: 4e4, opening, lambda })),
       leakages: setup.throats.map(({ closedLeakageMm2 }) => closedLeakageMm2 * 1e-6),
       ignition: 'modest',

@@ -3,7 +3,6 @@ export type { EngineTruth } from './cycleMeans';
 export type { Hand } from './driver';
 export { createEngine } from './engine';
 export * from './engineTypes';
-export * from './faults';
 export * from './friction';
 export type { Load, Vehicle } from './load';
 export * from './ride';

@@ -1,8 +1,8 @@
+import type { Departures } from '../faults';
 import type { Random } from '../random';
 import { at } from '../sequence';
 import { type Adjuster, actionOn, concernOf, type Setup, type Throat } from '../setup';
 import { type Radians, radians, radiansFromDegrees } from '../units';
-import { type Fault, faultsOf, sumAt } from './faults';
 import type { Screw } from './screws';
 
 /** Slip of a throttle as its coupling is clamped, radians. Ours: a careful hand; it moves the needle by about a tenth of a kPa. */
@@ -27,26 +27,12 @@ export interface LinkageMakings {
   readonly nominal: readonly Radians[];
   readonly screws: readonly Screw[];
   readonly random: Random;
-  readonly faults: readonly Fault[];
+  readonly departures: Departures;
 }
 
-export function createLinkage({ setup, nominal, screws, random, faults }: LinkageMakings): Linkage {
-  const worn = setup.throats.map(({ id }) =>
-    sumAt(
-      faultsOf(faults, 'wornShaft'),
-      (f) => f.throat,
-      id,
-      (f) => radiansFromDegrees(f.restDeg),
-    ),
-  );
-  const play = setup.throats.map(({ id }) =>
-    sumAt(
-      faultsOf(faults, 'linkagePlay'),
-      (f) => f.throat,
-      id,
-      (f) => radiansFromDegrees(f.deg),
-    ),
-  );
+export function createLinkage({ setup, nominal, screws, random, departures }: LinkageMakings): Linkage {
+  const worn = setup.throats.map(({ id }) => departures.throat(id).restSpread);
+  const play = setup.throats.map(({ id }) => departures.throat(id).play);
   const pulled = setup.throats.map(({ id }) =>
     setup.adjusters.some((adjuster) => concernOf(adjuster) === 'linkage' && actionOn(adjuster, id) !== 0),
   );

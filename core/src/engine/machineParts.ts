@@ -1,5 +1,6 @@
 import { type AirState, humidAirDensity, vapourShare } from '../air';
 import { square } from '../exact';
+import type { Departures, ThroatDeparture } from '../faults';
 import type { Random } from '../random';
 import { at } from '../sequence';
 import type { Setup } from '../setup';
@@ -11,7 +12,6 @@ import { Crankshaft } from './crankshaft';
 import { CycleMeans } from './cycleMeans';
 import type { Conditions, Cylinder, CylinderMakings } from './cylinder';
 import { createDriver, type Driver } from './driver';
-import { type Fault, faultsOf, sumAt } from './faults';
 import { FourStroke, fourStrokeTables } from './fourStroke';
 import { createCarburetor, type IdleDesign } from './fuelling';
 import { Manifold, type Outside, ThroatAir } from './induction';
@@ -32,7 +32,7 @@ export interface MachineMakings {
   readonly air: AirState;
   /** 0 to 1: water vapour takes the place of some of the air. */
   readonly relativeHumidity: number;
-  readonly faults: readonly Fault[];
+  readonly departures: Departures;
   readonly designs: readonly IdleDesign[];
   /** What leaks past each closed throttle, m2. */
   readonly leakages: readonly number[];
@@ -113,90 +113,36 @@ export function shapeOf({ engine }: Setup): CylinderShape {
   };
 }
 
-function throatAir({ setup, designs, leakages, faults }: MachineMakings, id: string, i: number): ThroatAir {
+function throatAir({ setup, designs, leakages, departures }: MachineMakings, id: string, i: number): ThroatAir {
   const throat = at(setup.throats, i);
   const carburetor = createCarburetor(throat, at(designs, i));
-  applyFuelFaults(carburetor, faults, id);
+  departFrom(carburetor, departures.throat(id));
   return new ThroatAir(throat, carburetor, at(leakages, i));
 }
 
 /** What is wrong inside one throat's carburetor. */
-function applyFuelFaults({ state, piston }: ReturnType<typeof createCarburetor>, faults: readonly Fault[], id: string) {
-  state.pilot *=
-    1 -
-    Math.min(
-      1,
-      sumAt(
-        faultsOf(faults, 'blockedIdle'),
-        (f) => f.throat,
-        id,
-        (f) => f.share,
-      ),
-    );
-  state.main *=
-    1 -
-    Math.min(
-      1,
-      sumAt(
-        faultsOf(faults, 'starvedMain'),
-        (f) => f.throat,
-        id,
-        (f) => f.share,
-      ),
-    );
-  state.level += sumAt(
-    faultsOf(faults, 'floatLevel'),
-    (f) => f.throat,
-    id,
-    (f) => f.mm / 1000,
-  );
-  state.flooding += sumAt(
-    faultsOf(faults, 'flooding'),
-    (f) => f.throat,
-    id,
-    (f) => f.share,
-  );
-  piston.lost = Math.min(
-    1,
-    sumAt(
-      faultsOf(faults, 'stickingPiston'),
-      (f) => f.throat,
-      id,
-      (f) => f.share,
-    ),
-  );
-  for (const { throats, ratio } of faultsOf(faults, 'mixedJets')) {
-    const place = throats.indexOf(id);
-    const factor = place === -1 ? 1 : place === 0 ? ratio : 1 / ratio;
-    state.pilot *= factor;
-    state.main *= factor;
-  }
+function departFrom({ state, piston }: ReturnType<typeof createCarburetor>, departure: ThroatDeparture) {
+  state.pilot *= departure.idleFlow;
+  state.main *= departure.mainFlow;
+  state.level += departure.level;
+  state.flooding += departure.flooding;
+  piston.lost = departure.riseLost;
 }
 
 function manifoldOf(
   plan: ManifoldPlan,
   throats: readonly ThroatAir[],
   outside: Outside,
-  { air, faults, idealLambda }: MachineMakings,
+  { air, departures, idealLambda }: MachineMakings,
 ): Manifold {
   const own = plan.throats.map((i) => at(throats, i));
-  const leak = own.reduce(
-    (sum, { throat }) =>
-      sum +
-      sumAt(
-        faultsOf(faults, 'airLeak'),
-        (f) => f.throat,
-        throat.id,
-        (f) => f.areaMm2 * 1e-6,
-      ),
-    0,
-  );
+  const leak = own.reduce((sum, { throat }) => sum + departures.throat(throat.id).leakArea, 0);
   const pocket = restingPocket(plan.volume, air.pressure, air.temperature + RUNNER_WARMING);
   return new Manifold({ pocket, throats: own, leak, outside, idealLambda });
 }
 
 function cylindersOf(
-  { setup, faults, ignition, random }: MachineMakings,
+  { setup, departures, ignition, random }: MachineMakings,
   plans: readonly ManifoldPlan[],
   manifolds: readonly Manifold[],
   conditions: Conditions,
@@ -209,24 +155,8 @@ function cylindersOf(
         plans.findIndex(({ cylinders }) => cylinders.includes(c)),
       ).pocket,
       firing: radiansFromDegrees(firingDeg),
-      loss: Math.min(
-        1,
-        sumAt(
-          faultsOf(faults, 'lowCompression'),
-          (f) => f.cylinder,
-          id,
-          (f) => f.loss,
-        ),
-      ),
-      missShare: Math.min(
-        1,
-        sumAt(
-          faultsOf(faults, 'weakSpark'),
-          (f) => f.cylinder,
-          id,
-          (f) => f.missShare,
-        ),
-      ),
+      loss: departures.cylinder(id).workLost,
+      missShare: departures.cylinder(id).misses,
       strongSpark: ignition === 'strong',
       conditions,
       random,

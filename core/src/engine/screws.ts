@@ -1,8 +1,8 @@
 import { exp } from '../exact';
+import type { Departures } from '../faults';
 import type { Random } from '../random';
 import { type Adjuster, concernOf } from '../setup';
 import { type Turns, turns } from '../units';
-import { type Fault, faultsOf, sumAt } from './faults';
 
 /** How far screws stand from where they should as found, turns. Ours: what a bank shows after a season and a few hands. */
 const ASTRAY = {
@@ -43,22 +43,16 @@ export interface Screw {
 export interface ScrewMakings {
   readonly adjuster: Adjuster;
   readonly random: Random;
-  readonly faults: readonly Fault[];
+  readonly departures: Departures;
   readonly found: Found;
 }
 
-export function createScrew({ adjuster, random, faults, found }: ScrewMakings): Screw {
+export function createScrew({ adjuster, random, departures, found }: ScrewMakings): Screw {
   const astray = found === 'factory' ? 0 : 1;
   const concern = adjuster.kind === 'idleKnob' ? 'knob' : concernOf(adjuster);
-  const wrong = sumAt(
-    faultsOf(faults, 'wrongBase'),
-    (f) => f.adjuster,
-    adjuster.id,
-    (f) => f.turns,
-  );
+  const { movesNothing: dead, astray: wrong } = departures.screw(adjuster.id);
   const asFound = ASTRAY[found][concern] * (2 * random.uniform() - 1) + wrong;
   const radiansPerTurn = (adjuster.pitchMm / adjuster.leverMm) * exp(astray * GAIN_SPREAD * random.normal());
-  const dead = faultsOf(faults, 'deadScrew').some((f) => f.adjuster === adjuster.id);
   const play = (adjuster.backlashTurns ?? 0) / 2;
   let turned = 0;
   let carried = 0;

@@ -1,6 +1,6 @@
 import type { Belief } from '../belief';
-import { foldRivals, type Rivals, type Weighed, weighRivals } from '../faults';
 import { foldJob, type Job, type JobEvent } from '../job';
+import { foldRivals, type Rivals, type Weighed, weighRivals } from '../suspects';
 
 /** Everything that a log comes to, before anything is advised. */
 export interface Findings {

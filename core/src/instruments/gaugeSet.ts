@@ -1,4 +1,5 @@
-import { type Engine, type Fault, faultsOf } from '../engine';
+import type { Engine } from '../engine';
+import { departuresOf, type Fault } from '../faults';
 import type { TraceColumn } from '../formats/trace';
 import { seededRandom } from '../random';
 import type { Setup } from '../setup';
@@ -62,7 +63,7 @@ export function createGaugeSet({ setup, engine, seed, rateHz, faults = [] }: Gau
 /** Place of the throat that each channel's hose sits on. */
 function hoses({ throats }: Setup, faults: readonly Fault[]): readonly number[] {
   const places = throats.map((_, i) => i);
-  for (const { throats: pair } of faultsOf(faults, 'exchangedHoses')) {
+  for (const pair of departuresOf(faults).exchangedHoses) {
     const [a = 0, b = 0] = pair.map((id) => throats.findIndex((throat) => throat.id === id));
     const kept = places[a] ?? a;
     places[a] = places[b] ?? b;

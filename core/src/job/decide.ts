@@ -13,6 +13,7 @@ export type Refusal =
   | 'noSuchThroat'
   | 'noSuchAdjuster'
   | 'noSuchCoupling'
+  | 'noSuchCylinder'
   | 'pastTheSeat'
   | 'pastTheEnd'
   | 'nothingToUndo'

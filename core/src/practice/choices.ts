@@ -1,5 +1,5 @@
 import Type, { type Static } from 'typebox';
-import { FaultSchema } from '../engine';
+import { FaultSchema } from '../faults';
 import { checkerFor, compiled, figure } from '../validation';
 
 const closed = { additionalProperties: false };

@@ -1,7 +1,7 @@
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import Type from 'typebox';
 import { describe, expect, it } from 'vitest';
-import { FaultSchema } from '../engine';
+import { FaultSchema } from '../faults';
 import { ARCHETYPE_NAMES, ARCHETYPES } from '../setup';
 import { seconds } from '../units';
 import {

@@ -1,5 +1,6 @@
 import { standardAtmosphere } from '../air';
-import { createEngine, type Engine, type Fault } from '../engine';
+import { createEngine, type Engine } from '../engine';
+import type { Fault } from '../faults';
 import { createAirflowMeter, createGaugeSet, type GaugeSet } from '../instruments';
 import { seededRandom } from '../random';
 import { at } from '../sequence';

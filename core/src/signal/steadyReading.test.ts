@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { createEngine, type Fault } from '../engine';
+import { createEngine } from '../engine';
+import type { Fault } from '../faults';
 import { createTransducer, DEFAULT_TRANSDUCER } from '../instruments';
 import { seededRandom } from '../random';
 import { twinWithTwoStops } from '../setup';

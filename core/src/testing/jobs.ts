@@ -118,8 +118,8 @@ function stormLog(seed: number, length: number): readonly JobEvent[] {
       }),
       () => ({
         kind: 'verdict',
-        suspicion: { kind: 'restlessStop', throat: pick(['1', '2', 'nonsense']) },
-        verdict: pick(['dismissed', 'mended'] as const),
+        suspicion: { kind: 'wornShaft', throat: pick(['1', '2', 'nonsense']) },
+        verdict: pick(['dismissed', 'mended', 'stays'] as const),
       }),
       () => ({ kind: 'stage', stage: pick(['idle', 'offIdle'] as const) }),
       () => ({ kind: 'note', text: 'seen' }),

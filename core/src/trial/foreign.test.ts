@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { isSame } from '../faults';
-import type { Suspicion } from '../job';
+import { isSame, type Suspicion } from '../faults';
 import { type Adjuster, ARCHETYPES, type ArchetypeName, isArchetype, type Setup, sharesPlenum } from '../setup';
 import { type Driven, driveForeign } from '../testing';
 
@@ -29,7 +28,7 @@ describe('an engine that the belief was not fitted to', () => {
   const faults: readonly (readonly [ArchetypeName, Suspicion])[] = [
     ['rack4', { kind: 'exchangedHoses', throats: ['1', '3'] }],
     ['sideDraughtSix', { kind: 'exchangedHoses', throats: ['2', '5'] }],
-    ['rack4', { kind: 'restlessStop', throat: '2' }],
+    ['rack4', { kind: 'wornShaft', throat: '2' }],
     ['rack4', { kind: 'airLeak', throat: '4' }],
     ['vTwin', { kind: 'airLeak', throat: '1' }],
     ['rack2', { kind: 'deadScrew', adjuster: 'A' }],
@@ -43,11 +42,11 @@ describe('an engine that the belief was not fitted to', () => {
   it('goes on when a suspicion was looked into and nothing found', () => {
     const driven = driveForeign(ARCHETYPES.rack4, {
       seed: 5,
-      fault: { kind: 'restlessStop', throat: '2' },
+      fault: { kind: 'wornShaft', throat: '2' },
       goesOn: true,
     });
     const dismissed = driven.events.flatMap((event) => (event.kind === 'verdict' ? [event.suspicion] : []));
-    expect(dismissed[0]).toEqual({ kind: 'restlessStop', throat: '2' });
+    expect(dismissed[0]).toEqual({ kind: 'wornShaft', throat: '2' });
     // Nothing that was looked into is raised again, and the work goes on.
     dismissed.forEach((one, i) => {
       expect(dismissed.slice(i + 1).some((later) => isSame(one, later))).toBe(false);

@@ -1,15 +1,8 @@
 import { adviseNextMove } from '../advice';
 import type { EngineOptions, EngineTruth } from '../engine';
+import type { Suspicion } from '../faults';
 import { type Findings, findingsOf } from '../findings';
-import {
-  type Bare,
-  decide,
-  type JobEvent,
-  matchFromSignal,
-  readingFromSignal,
-  type Suspicion,
-  zeroFromSignal,
-} from '../job';
+import { type Bare, decide, type JobEvent, matchFromSignal, readingFromSignal, zeroFromSignal } from '../job';
 import { type Random, seededRandom } from '../random';
 import { decidingQuantity, type Setup } from '../setup';
 import { kiloPascals, type Seconds, seconds } from '../units';

@@ -1,6 +1,6 @@
 import type { JobEvent } from '@amber-needle/core/job';
 import { ARCHETYPES, type Setup, twinWithTwoStops } from '@amber-needle/core/setup';
-import { append, blipped, opened, reading, zero } from '@amber-needle/core/testing';
+import { append, blipped, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { describe, expect, it, vi } from 'vitest';
 import { benchKeys, type Doors } from './benchKeys';
 import type { BenchActions } from './useBenchActions';
@@ -110,6 +110,21 @@ describe('the keys of the bench', () => {
     eight.press(' ');
     expect(eight.doors.open).toHaveBeenCalledWith('meter');
     expect(bench(begun({ ...twinWithTwoStops, throats: twinWithTwoStops.throats.slice(0, 1) })).press('g')).toBe(false);
+  });
+
+  it('take one of three answers to a suspicion', () => {
+    const ask = () => bench([move('B', 0.5), reading({ kPa: [44, 40] })].reduce(append, apart));
+    const answers = [' ', 'n', 'l'].map((key) => {
+      const { actions, press } = ask();
+      press(key);
+      return actions.verdict.mock.calls[0];
+    });
+    const suspicion = { kind: 'deadScrew', adjuster: 'B' };
+    expect(answers).toEqual([
+      [suspicion, 'mended'],
+      [suspicion, 'dismissed'],
+      [suspicion, 'stays'],
+    ]);
   });
 
   it('go on to the held speed only once the idle is done', () => {

@@ -38,7 +38,10 @@ export function benchKeys(
     ...stageKeys(job, advice, actions),
     ...reachKeys(job, advice, actions),
     ...(advice.kind === 'suspect'
-      ? [{ key: 'n', cap: 'N', label: 'nothing', run: () => actions.verdict(advice.suspicion, 'dismissed') }]
+      ? [
+          { key: 'n', cap: 'N', label: 'nothing', run: () => actions.verdict(advice.suspicion, 'dismissed') },
+          { key: 'l', cap: 'L', label: 'leave it so', run: () => actions.verdict(advice.suspicion, 'stays') },
+        ]
       : []),
     ...(advice.kind === 'read' && advice.purpose === 'meterMouths'
       ? [{ key: 'n', cap: 'N', label: 'no meter', run: actions.noMeter }]

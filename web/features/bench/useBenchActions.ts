@@ -1,12 +1,13 @@
 'use client';
 
 import type { Advice } from '@amber-needle/core/advice';
+import type { Suspicion } from '@amber-needle/core/faults';
 import {
   type Bare,
+  type EventOf,
   lastUndoable,
   matchFromSignal,
   readingFromSignal,
-  type Suspicion,
   zeroFromSignal,
 } from '@amber-needle/core/job';
 import { kiloPascals } from '@amber-needle/core/units';
@@ -30,7 +31,7 @@ export interface BenchActions {
   blipped(): void;
   noMeter(): void;
   reach(adjusters: readonly string[], state: 'outOfReach' | 'withinReach'): void;
-  verdict(suspicion: Suspicion, verdict: 'dismissed' | 'mended'): void;
+  verdict(suspicion: Suspicion, verdict: EventOf<'verdict'>['verdict']): void;
   stage(stage: 'idle' | 'offIdle'): void;
   finish(): void;
   undo(): void;

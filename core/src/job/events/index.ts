@@ -97,4 +97,3 @@ function invalid(path: string, reason: string): { readonly outcome: 'invalid'; r
 export { MOST_EVENTS } from './envelope';
 export type { EventKind, RawEvent } from './eventKind';
 export { ReadingChannelSchema } from './reading/schema';
-export type { Suspicion } from './verdict/schema';

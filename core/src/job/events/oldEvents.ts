@@ -78,4 +78,13 @@ export const OLD_EVENTS: readonly RawEvent[] = [
     ],
   },
   { kind: 'finished', id: id(4), seq: 4, at: AT, outcome: 'balanced', probability: 0.97 },
+  {
+    kind: 'verdict',
+    id: id(6),
+    seq: 6,
+    at: AT,
+    version: 1,
+    suspicion: { kind: 'restlessStop', throat: '1' },
+    verdict: 'mended',
+  },
 ];

@@ -1,6 +1,7 @@
+import type { Suspicion } from '../../faults';
 import type { Setup } from '../../setup';
 import { turns } from '../../units';
-import type { EventOf, Suspicion } from '../events';
+import type { EventOf } from '../events';
 import type { Positions } from './index';
 
 /** Where the work of balancing stands. */
@@ -13,6 +14,8 @@ export interface Balance {
   readonly outOfReach: readonly string[];
   /** Suspicions that the person looked into and found nothing in. */
   readonly dismissed: readonly Suspicion[];
+  /** Faults that were found and left as they are. */
+  readonly stands: readonly Suspicion[];
   /** Blips with nothing turned since something was. */
   readonly blips: number;
   /** Couplings that are clamped now. */
@@ -29,6 +32,7 @@ export function openBalance(setup: Setup): Balance {
     positions: Object.fromEntries(setup.adjusters.map(({ id }) => [id, turns(0)])),
     outOfReach: [],
     dismissed: [],
+    stands: [],
     blips: 0,
     clamped: [],
     touchedAt: 0,

@@ -1,4 +1,4 @@
-import type { Suspicion } from '../../job';
+import type { Suspicion } from '../../faults';
 import { seededRandom } from '../../random';
 import { at } from '../../sequence';
 import { actionOn, concernOf, type Setup } from '../../setup';
@@ -136,7 +136,7 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
     },
     blip() {
       throats.forEach(({ id }, i) => {
-        if (fault?.kind === 'restlessStop' && fault.throat === id) strayed[i] = STRAY_SHARE * random.normal();
+        if (fault?.kind === 'wornShaft' && fault.throat === id) strayed[i] = STRAY_SHARE * random.normal();
       });
     },
     truth: () => {

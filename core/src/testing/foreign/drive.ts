@@ -1,6 +1,7 @@
 import { adviseNextMove } from '../../advice';
+import type { Suspicion } from '../../faults';
 import { type Findings, findingsOf } from '../../findings';
-import { type Bare, decide, type EventOf, type JobEvent, type Suspicion } from '../../job';
+import { type Bare, decide, type EventOf, type JobEvent } from '../../job';
 import type { Setup } from '../../setup';
 import { idOf } from '../jobs';
 import { createForeignBank, type ForeignBank, type ForeignOptions } from './bank';

@@ -1,4 +1,4 @@
-import type { Fault } from '@amber-needle/core/engine';
+import type { Fault } from '@amber-needle/core/faults';
 import { faultTemplates, type PracticeChoices, STRENGTHS, type Strength } from '@amber-needle/core/practice';
 import type { Setup } from '@amber-needle/core/setup';
 import { useState } from 'react';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Fault } from '@amber-needle/core/engine';
+import type { Fault } from '@amber-needle/core/faults';
 import type { PracticeCommand, PracticeState } from '@amber-needle/core/practice';
 import { useCallback, useEffect, useState } from 'react';
 import type { Signal } from '../signal/useSignal';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Fault } from '@amber-needle/core/engine';
+import type { Fault } from '@amber-needle/core/faults';
 import type { PracticeChoices, PracticeCommand, PracticeState } from '@amber-needle/core/practice';
 import type { Setup } from '@amber-needle/core/setup';
 import { useCallback, useEffect, useRef, useState } from 'react';

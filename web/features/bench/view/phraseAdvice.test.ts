@@ -4,7 +4,7 @@ import type { SignalReading } from '@amber-needle/core/signal';
 import { append, blipped, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { seconds } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
-import { suspicionWords } from '@/words/suspicionWords';
+import { suspicionWords } from '@/words/faultWords';
 import type { LiveView } from '@/workers/signalProtocol';
 import { adviceView } from './adviceView';
 import { phraseAdvice } from './phraseAdvice';

@@ -1,8 +1,8 @@
 import type { Advice, OffIdleFinding } from '@amber-needle/core/advice';
 import type { Job } from '@amber-needle/core/job';
+import { suspicionWords } from '@/words/faultWords';
 import { measured, numeral, percent, speed, withUnit } from '@/words/numbers';
 import { QUANTITY_UNIT, toleranceText } from '@/words/quantityWords';
-import { suspicionWords } from '@/words/suspicionWords';
 import { turnText } from '@/words/turns';
 import type { LiveView } from '@/workers/signalProtocol';
 import { flutterOf } from './channelWords';

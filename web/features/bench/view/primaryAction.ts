@@ -1,5 +1,6 @@
 import { type Advice, holdRpm } from '@amber-needle/core/advice';
-import type { Job, Suspicion } from '@amber-needle/core/job';
+import type { Suspicion } from '@amber-needle/core/faults';
+import type { Job } from '@amber-needle/core/job';
 import { decidingQuantity } from '@amber-needle/core/setup';
 import type { LiveView } from '@/workers/signalProtocol';
 

@@ -8,9 +8,9 @@ import {
 import type { EventOf, Job, JobEvent } from '@amber-needle/core/job';
 import { decidingQuantity, type Quantity } from '@amber-needle/core/setup';
 import { eventText } from '@/words/eventWords';
+import { suspicionWords } from '@/words/faultWords';
 import { decimalsFor, measured, numeral, percent, speed } from '@/words/numbers';
 import { QUANTITY_FROM_GROUP, QUANTITY_UNIT } from '@/words/quantityWords';
-import { suspicionWords } from '@/words/suspicionWords';
 import { throatTitle } from '@/words/throatNames';
 import { positionText } from '@/words/turns';
 

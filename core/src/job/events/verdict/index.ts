@@ -1,37 +1,44 @@
-import { assertNever } from '../../../sequence';
+import { isSame, type Suspicion } from '../../../faults';
 import type { Setup } from '../../../setup';
 import type { Refusal } from '../../decide';
-import { isAdjuster, isThroat } from '../../parts';
+import { isAdjuster, isCylinder, isThroat } from '../../parts';
 import { staleBy } from '../../slices/balance';
-import type { EventKind } from '../eventKind';
-import { type Suspicion, VerdictSchema } from './schema';
+import type { EventKind, RawEvent } from '../eventKind';
+import { VerdictSchema } from './schema';
 
 export const verdict: EventKind<typeof VerdictSchema> = {
   kind: 'verdict',
-  version: 1,
+  version: 2,
   schema: VerdictSchema,
-  upcasters: [],
+  upcasters: [asWornShaft],
   season: 'atTheBench',
   title: 'Suspicion looked into',
   refuse: ({ setup }, { suspicion }) => refuse(setup, suspicion),
   folds: {
-    balance: (job, { suspicion, verdict: found, seq }) =>
-      found === 'dismissed'
-        ? { dismissed: [...job.dismissed, suspicion] }
-        : { blips: 0, touchedAt: seq, sinceReading: staleBy(job, 'move') },
+    balance: (job, { suspicion, verdict: found, seq }) => {
+      if (found === 'dismissed') return { dismissed: [...job.dismissed, suspicion] };
+      const others = job.stands.filter((standing) => !isSame(standing, suspicion));
+      return {
+        stands: found === 'stays' ? [...others, suspicion] : others,
+        blips: 0,
+        touchedAt: seq,
+        sinceReading: staleBy(job, 'move'),
+      };
+    },
   },
 };
 
+/** Version 1 had another name for a throttle that comes to rest elsewhere. */
+function asWornShaft(event: RawEvent): RawEvent {
+  const { suspicion } = event;
+  const isRestless =
+    typeof suspicion === 'object' && suspicion !== null && 'kind' in suspicion && suspicion.kind === 'restlessStop';
+  return isRestless ? { ...event, suspicion: { ...suspicion, kind: 'wornShaft' } } : event;
+}
+
 function refuse(setup: Setup, suspicion: Suspicion): Refusal | undefined {
-  switch (suspicion.kind) {
-    case 'deadScrew':
-      return isAdjuster(setup, suspicion.adjuster) ? undefined : 'noSuchAdjuster';
-    case 'exchangedHoses':
-      return suspicion.throats.every((throat) => isThroat(setup, throat)) ? undefined : 'noSuchThroat';
-    case 'restlessStop':
-    case 'airLeak':
-      return isThroat(setup, suspicion.throat) ? undefined : 'noSuchThroat';
-    default:
-      return assertNever(suspicion);
-  }
+  if ('throat' in suspicion && !isThroat(setup, suspicion.throat)) return 'noSuchThroat';
+  if ('throats' in suspicion && !suspicion.throats.every((throat) => isThroat(setup, throat))) return 'noSuchThroat';
+  if ('adjuster' in suspicion && !isAdjuster(setup, suspicion.adjuster)) return 'noSuchAdjuster';
+  return 'cylinder' in suspicion && !isCylinder(setup, suspicion.cylinder) ? 'noSuchCylinder' : undefined;
 }

@@ -1,29 +1,17 @@
-import Type, { type Static } from 'typebox';
-import { closed, envelope, Part } from '../envelope';
+import Type from 'typebox';
+import { SuspicionSchema } from '../../../faults';
+import { closed, envelope } from '../envelope';
 
-/** What the readings may say is wrong with an engine, or with the gauges on it: a fault that no screw cures. */
-const SuspicionSchema = Type.Union([
-  Type.Object({ kind: Type.Literal('deadScrew'), adjuster: Part }, closed),
-  Type.Object(
-    {
-      kind: Type.Literal('exchangedHoses'),
-      throats: Type.Array(Part, { minItems: 2, maxItems: 2, uniqueItems: true }),
-    },
-    closed,
-  ),
-  Type.Object({ kind: Type.Literal('restlessStop'), throat: Part }, closed),
-  Type.Object({ kind: Type.Literal('airLeak'), throat: Part }, closed),
-]);
-
-export type Suspicion = Static<typeof SuspicionSchema>;
-
-/** What the person found about a suspicion: nothing (it is not raised again), or the fault, and put it right. */
+/**
+ * What the person found about a suspicion: nothing (it is not raised again), the fault, and put it right, or the fault, which stays as
+ * it is for now.
+ */
 export const VerdictSchema = Type.Object(
   {
-    ...envelope(1),
+    ...envelope(2),
     kind: Type.Literal('verdict'),
     suspicion: SuspicionSchema,
-    verdict: Type.Union([Type.Literal('dismissed'), Type.Literal('mended')]),
+    verdict: Type.Union([Type.Literal('dismissed'), Type.Literal('mended'), Type.Literal('stays')]),
   },
   closed,
 );

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Fault } from '../engine';
-import type { Suspicion } from '../job';
+import type { Fault, Suspicion } from '../faults';
 import { ARCHETYPES, type Setup } from '../setup';
 import { runTrial } from '../trial';
 
@@ -32,7 +31,7 @@ describe('a fault on the practice engine', () => {
     ],
     [
       { kind: 'wornShaft', throat: '2', restDeg: 0.4 },
-      { kind: 'restlessStop', throat: '2' },
+      { kind: 'wornShaft', throat: '2' },
     ],
     [
       { kind: 'airLeak', throat: '4', areaMm2: 2.2 },

@@ -1,8 +1,8 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { type Belief, layoutOf, symmetric } from '../belief';
-import type { Suspicion } from '../job';
-import { assertNever, at } from '../sequence';
-import { actionOn, concernOf, type Setup, sharedShafts } from '../setup';
+import { type FoundAs, faultKindOf, type Suspicion } from '../faults';
+import { at } from '../sequence';
+import { actionOn, concernOf, type Setup } from '../setup';
 
 /**
  * How screws stand in a bank that is found: this many turns off (one standard deviation), with these odds. Ours: a season moves a
@@ -15,11 +15,6 @@ const TURNS_OFF = [
 ];
 /** What throats differ by themselves, log airflow: the leakage of closed plates. Ours. */
 const PLATES = 0.03;
-/** Air that a leak lets in behind one throttle, as log airflow of its throat. Ours: below the least it hides among the screws. */
-const LEAKS = [0.2, 0.35, 0.5, 0.65];
-/** How far from its sisters a throttle may have come to rest, log airflow. Ours: half a degree at the most. */
-const STRAYS = [-0.35, -0.2, -0.1, 0.1, 0.2, 0.35];
-
 /**
  * The logarithm of how much more probable the bank as found is with a suspicion than with screws astray alone: one throat that breathes
  * much more than screws explain, its sisters in order, speaks for a leak; two throats of one shaft apart for exchanged hoses, or for one
@@ -31,7 +26,6 @@ export function foundEvidence(belief: Belief, now: Belief = belief): (suspicion:
   const asThought = foundProbability(belief, belief.mean);
   const asLearned = foundProbability(belief, learnedSince(belief, now));
   const place = (throat: string) => belief.setup.throats.findIndex(({ id }) => id === throat);
-  const onShafts = sharedShafts(belief.setup).flat();
   /** One throat as it would stand without what it has more than its sisters, averaged over how much that may be. */
   const without = (throat: string, excesses: readonly number[]) => {
     const apart = place(throat);
@@ -39,24 +33,21 @@ export function foundEvidence(belief: Belief, now: Belief = belief): (suspicion:
     const mean = excesses.reduce((sum, excess) => sum + asLearned(mended(excess)) / excesses.length, 0);
     return Math.log(mean / asLearned(found));
   };
-  return (suspicion) => {
-    switch (suspicion.kind) {
-      case 'airLeak':
-        return without(suspicion.throat, LEAKS);
-      case 'restlessStop':
-        // A throttle with a stop of its own stands where it was set; only its sisters on the shaft tell that it strayed.
-        return onShafts.includes(suspicion.throat) ? without(suspicion.throat, STRAYS) : 0;
-      case 'exchangedHoses': {
-        const [a = 0, b = 0] = suspicion.throats.map(place);
-        const other = found.map((_, k) => at(found, k === a ? b : k === b ? a : k));
+  const speaksFor = (look: FoundAs): number => {
+    switch (look.as) {
+      case 'apart':
+        return without(look.throat, look.by);
+      case 'exchanged': {
+        const [a, b] = look.throats.map(place);
+        const other = found.map((_, k) => at(found, k === a ? (b ?? k) : k === b ? (a ?? k) : k));
         // What was learned of screws is misleading if the needles were another's.
         return Math.log(asThought(other) / asThought(found));
       }
-      case 'deadScrew':
-        return 0;
-      default:
-        return assertNever(suspicion);
     }
+  };
+  return (suspicion) => {
+    const look = faultKindOf(suspicion).shows?.foundAs(belief.setup, suspicion);
+    return look === undefined ? 0 : speaksFor(look);
   };
 }
 

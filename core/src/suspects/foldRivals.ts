@@ -1,7 +1,8 @@
-import { type Belief, foldEvent, layoutOf, priorBelief, type Supposition } from '../belief';
-import { effectiveEvents, type JobEvent, type Suspicion } from '../job';
+import { type Belief, foldEvent, layoutOf, priorBelief } from '../belief';
+import { FAULT_KINDS, isSame, type Sight, type Supposition, type Suspicion } from '../faults';
+import { effectiveEvents, type JobEvent } from '../job';
 import { at } from '../sequence';
-import { concernOf, type Setup, sharedShafts, sharesPlenum } from '../setup';
+import { type Setup, sharesPlenum } from '../setup';
 
 /** The same log folded on the supposition that the engine is sound, and on that of each single fault. */
 export interface Rivals {
@@ -17,11 +18,18 @@ export interface Rivals {
   readonly startled: boolean;
   readonly supposed: readonly Supposed[];
   /** Rivals that foresaw the readings so much worse than the best that they are folded no further, until a reading startles again. */
-  readonly ruledOut: readonly Supposition[];
+  readonly ruledOut: readonly Rival[];
+}
+
+/** A fault, one of the ways in which its kind may show, and what that changes. */
+export interface Rival {
+  readonly suspicion: Suspicion;
+  readonly way: number;
+  readonly supposition: Supposition;
 }
 
 interface Supposed {
-  readonly supposition: Supposition;
+  readonly rival: Rival;
   readonly belief: Belief;
 }
 
@@ -71,9 +79,9 @@ function foldOne(rivals: Rivals, event: JobEvent): Rivals {
   if (event.kind === 'verdict')
     return { ...rivals, events, sound, from: events.length, start: sound, startled: false, supposed: [], ruledOut: [] };
   const startles = isRead(event) && sound.startle > STARTLED;
-  const supposed = rivals.supposed.map(({ supposition, belief }) => ({
-    supposition,
-    belief: foldEvent(belief, event, supposition),
+  const supposed = rivals.supposed.map(({ rival, belief }) => ({
+    rival,
+    belief: foldEvent(belief, event, rival.supposition),
   }));
   const asFound = rivals.asFound ?? (event.kind === 'move' ? rivals.sound : undefined);
   const folded = {
@@ -92,14 +100,13 @@ function foldOne(rivals: Rivals, event: JobEvent): Rivals {
 /** Faults that have become worth a look since are folded from where the weighing begins. */
 function withAllRivals(rivals: Rivals): Rivals {
   const events = rivals.events.slice(rivals.from);
-  const missing = answerRivals(rivals, events).filter(
-    (supposition) =>
-      !rivals.supposed.some((known) => isSame(known.supposition, supposition)) &&
-      !rivals.ruledOut.some((known) => isSame(known, supposition)),
+  const known = [...rivals.supposed.map(({ rival }) => rival), ...rivals.ruledOut];
+  const missing = answerRivals(rivals, sightOf(rivals, events)).filter(
+    (rival) => !known.some((other) => isSameRival(other, rival)),
   );
-  const added = missing.map((supposition) => ({
-    supposition,
-    belief: events.reduce((belief, event) => foldEvent(belief, event, supposition), rivals.start),
+  const added = missing.map((rival) => ({
+    rival,
+    belief: events.reduce((belief, event) => foldEvent(belief, event, rival.supposition), rivals.start),
   }));
   return { ...rivals, supposed: [...rivals.supposed, ...added] };
 }
@@ -115,86 +122,47 @@ function withoutHopeless(rivals: Rivals): Rivals {
   const isHopeless = ({ belief }: Supposed) => belief.logEvidence < best - HOPELESS;
   return {
     ...rivals,
-    supposed: rivals.supposed.filter((rival) => !isHopeless(rival)),
-    ruledOut: [...rivals.ruledOut, ...rivals.supposed.filter(isHopeless).map(({ supposition }) => supposition)],
+    supposed: rivals.supposed.filter((supposed) => !isHopeless(supposed)),
+    ruledOut: [...rivals.ruledOut, ...rivals.supposed.filter(isHopeless).map(({ rival }) => rival)],
   };
 }
 
-/**
- * Faults that show in how the engine answers: dead screws only of those turned, hoses and stops of any throat, leaks by misfires; and
- * leaks and hoses where a meter was on the mouths, for it shows less air there than the pressure speaks of, or another's.
- */
-function answerRivals({ sound, startled }: Rivals, events: readonly JobEvent[]): readonly Supposition[] {
-  const { setup } = sound;
-  const { throats, adjusters } = setup;
-  const turned = new Set(events.flatMap((event) => (event.kind === 'move' ? [event.adjuster] : [])));
-  const ids = throats.map(({ id }) => id);
-  const metered = !sharesPlenum(setup) && events.some(({ kind }) => kind === 'airflow');
-  const touched = startled && turned.size > 0;
-  const blipped = events.some((event) => event.kind === 'check' && event.check.what === 'blipped');
-  // Where the bank as found speaks of hoses and stops too, turns and blips must be able to answer.
-  const onShafts = sharedShafts(setup).length > 0 && (blipped || turned.size > 0);
-  const rested = touched || (blipped && startled) || onShafts;
-  return [
-    ...adjusters
-      .filter(({ id }, j) => turned.has(id) && seemsWeak(sound, j))
-      .map(({ id }): Supposition => ({ kind: 'deadScrew', adjuster: id })),
-    ...(touched || metered || (turned.size > 0 && sharesStops(setup)) ? pairsOf(ids) : []).map(
-      (pair): Supposition => ({ kind: 'exchangedHoses', throats: [...pair] }),
+/** Faults that are worth reckoning with by what was seen, each in the ways that are. */
+function answerRivals({ sound }: Rivals, sight: Sight): readonly Rival[] {
+  return FAULT_KINDS.flatMap(({ shows }) =>
+    (shows?.ways ?? []).flatMap((known, way) =>
+      known
+        .worthALook(sound.setup, sight)
+        .filter((suspicion) => !sound.stands.some((standing) => isSame(standing, suspicion)))
+        .map((suspicion) => ({ suspicion, way, supposition: known.suppose(suspicion) })),
     ),
-    ...(rested ? ids : []).map((throat): Supposition => ({ kind: 'restlessStop', throat })),
-    ...(touched || metered ? ids : []).map((throat): Supposition => ({ kind: 'misfiringLeak', throat })),
-    ...(metered ? ids : []).map((throat): Supposition => ({ kind: 'airLeak', throat })),
-  ];
+  );
+}
+
+function sightOf({ sound, startled }: Rivals, events: readonly JobEvent[]): Sight {
+  return {
+    turned: new Set(events.flatMap((event) => (event.kind === 'move' ? [event.adjuster] : []))),
+    blipped: events.some((event) => event.kind === 'check' && event.check.what === 'blipped'),
+    metered: !sharesPlenum(sound.setup) && events.some(({ kind }) => kind === 'airflow'),
+    startled,
+    isWeak: (screw) => seemsWeak(sound, screw),
+  };
 }
 
 /** A screw that did about what was thought, or more, is not dead: this much less, log gain, is worth a look. Ours. */
 const WEAKER = 0.2;
 
-function seemsWeak({ setup, mean }: Belief, adjuster: number): boolean {
-  const gain = layoutOf(setup).gain(adjuster);
-  const isRest = concernOf(at(setup.adjusters, adjuster)) === 'rest';
-  return isRest && at(mean, gain) < at(priorBelief(setup).mean, gain) - WEAKER;
+function seemsWeak({ setup, mean }: Belief, screw: string): boolean {
+  const gain = layoutOf(setup).gain(setup.adjusters.findIndex(({ id }) => id === screw));
+  return at(mean, gain) < at(priorBelief(setup).mean, gain) - WEAKER;
 }
 
 /** Faults that the bank as found may speak for before anything is turned. */
 export function foundRivals(setup: Setup): readonly Suspicion[] {
-  const ids = setup.throats.map(({ id }) => id);
-  return [
-    ...ids.map((throat): Suspicion => ({ kind: 'airLeak', throat })),
-    ...(sharesStops(setup) ? pairsOf(ids) : []).map(
-      (pair): Suspicion => ({ kind: 'exchangedHoses', throats: [...pair] }),
-    ),
-    ...sharedShafts(setup)
-      .flat()
-      .map((throat): Suspicion => ({ kind: 'restlessStop', throat })),
-  ];
+  return FAULT_KINDS.flatMap(({ shows }) => shows?.foundAt(setup) ?? []);
 }
 
-/** Some throats rest on one stop together, but not all. */
-function sharesStops({ throats, adjusters }: Setup): boolean {
-  return adjusters.some(
-    (adjuster) => concernOf(adjuster) === 'rest' && adjuster.acts.length > 1 && adjuster.acts.length < throats.length,
-  );
-}
-
-function pairsOf(ids: readonly string[]): readonly (readonly [string, string])[] {
-  return ids.flatMap((a, i) => ids.slice(i + 1).map((b) => [a, b] as const));
-}
-
-export function isSame(a: Supposition, b: Supposition): boolean {
-  return a.kind === b.kind && placeOf(a) === placeOf(b);
-}
-
-function placeOf(suspicion: Supposition): string {
-  switch (suspicion.kind) {
-    case 'deadScrew':
-      return suspicion.adjuster;
-    case 'exchangedHoses':
-      return [...suspicion.throats].sort().join();
-    case 'restlessStop':
-    case 'airLeak':
-    case 'misfiringLeak':
-      return suspicion.throat;
-  }
+/** Whether two are one fault that shows in one way. */
+export function isSameRival(a: Rival, b: Rival): boolean {
+  return a.way === b.way && isSame(a.suspicion, b.suspicion);
 }

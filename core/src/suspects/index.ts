@@ -1,0 +1,3 @@
+export * from './foldRivals';
+export * from './foundEvidence';
+export * from './weighRivals';
