@@ -7,7 +7,7 @@ const WORDS: Readonly<Record<Refusal, string>> = {
   alreadyClosed: 'The job is closed. Open it again on its page to go on.',
   noSuchThroat: 'There is no such throat on this bank.',
   noSuchAdjuster: 'There is no such screw on this bank.',
-  noSuchCylinder: 'There is no such cylinder on this engine.',
+  noSuchFault: 'This bank cannot have such a fault there.',
   noSuchCoupling: 'There is no such coupling on this bank.',
   pastTheSeat: 'That is past the screw’s seat. Forcing it would damage it.',
   pastTheEnd: 'That is past the end of the screw’s travel.',

@@ -1,4 +1,6 @@
 import Type from 'typebox';
+import type { Setup } from '../setup';
+import { text } from '../validation';
 import { airLeak } from './airLeak';
 import { blockedIdle } from './blockedIdle';
 import { chokeStuck } from './chokeStuck';
@@ -13,6 +15,7 @@ import { linkagePlay } from './linkagePlay';
 import { lowCompression } from './lowCompression';
 import { manifoldAdvance } from './manifoldAdvance';
 import { mixedJets } from './mixedJets';
+import { AT_CYLINDER, AT_SCREW, AT_THROAT, AT_TWO_THROATS, closed } from './places';
 import { restrictedFilter } from './restrictedFilter';
 import { starvedMain } from './starvedMain';
 import { stickingPiston } from './stickingPiston';
@@ -50,7 +53,22 @@ export type Suspicion = ReturnType<(typeof KINDS)[number]['places']>[number];
 export type FaultName = Fault['kind'];
 
 export const FaultSchema = Type.Unsafe<Fault>(Type.Union(KINDS.map(({ schema }) => schema)));
-export const SuspicionSchema = Type.Unsafe<Suspicion>(Type.Union(KINDS.map(({ place }) => place)));
+/**
+ * A suspicion as it is written down: any kind by name, with any place, so that a new fault changes no schema of the log. Whether there
+ * is such a fault at such a place is for `canSit` to say.
+ */
+export const SuspicionSchema = Type.Unsafe<Suspicion>(
+  Type.Object(
+    {
+      kind: text(32, 1),
+      throat: Type.Optional(AT_THROAT.throat),
+      adjuster: Type.Optional(AT_SCREW.adjuster),
+      cylinder: Type.Optional(AT_CYLINDER.cylinder),
+      throats: Type.Optional(AT_TWO_THROATS.throats),
+    },
+    closed,
+  ),
+);
 
 export const FAULT_KINDS: readonly FaultKind[] = KINDS;
 
@@ -66,6 +84,12 @@ export function faultKindOf({ kind }: Pick<Suspicion, 'kind'>): FaultKind {
 /** Where an engine with these faults departs from how it was built. */
 export function departuresOf(faults: readonly Fault[]): Departures {
   return allDepartures(faults.map((fault) => faultKindOf(fault).departs(fault)));
+}
+
+/** Whether there is a fault of that kind, and it can sit at that place of a bank. */
+export function canSit(setup: Setup, suspicion: Suspicion): boolean {
+  const known = byName.get(suspicion.kind);
+  return known?.places(setup).some((place) => isSame(place, suspicion)) === true;
 }
 
 /** Whether two name one kind of fault at one place; two throats count as one place in either order. */

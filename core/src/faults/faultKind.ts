@@ -47,7 +47,6 @@ export interface Way<S = Suspicion> {
 export interface FaultKind<F = Fault, S = Suspicion> {
   readonly kind: Fault['kind'];
   readonly schema: TSchema;
-  readonly place: TSchema;
   /** Every place of a setup where it can sit. */
   places(setup: Setup): readonly S[];
   /** The fault at a place, so many times what people notice within a minute. */

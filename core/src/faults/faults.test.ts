@@ -1,7 +1,7 @@
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
 import { ARCHETYPES } from '../setup';
-import { departuresOf, FAULT_KINDS, type Fault, isSame, keyOf, SuspicionSchema } from './index';
+import { canSit, departuresOf, FAULT_KINDS, type Fault, isSame, keyOf, type Suspicion, SuspicionSchema } from './index';
 
 const BANKS = Object.values(ARCHETYPES);
 const six = ARCHETYPES.sideDraughtSix;
@@ -37,12 +37,12 @@ describe.each(FAULT_KINDS.map((kind) => [kind.kind, kind] as const))('%s', (name
     }
   });
 
-  it('is suspected without its strength', () => {
-    const check = new Ajv2020({ strict: false }).compile(SuspicionSchema);
-    expect(check(JSON.parse(JSON.stringify(places[0])))).toBe(true);
-    const fault = places[0] === undefined ? {} : kind.typical(places[0], 1, bank);
-    const hasStrength = Object.keys(fault).length > Object.keys(places[0] ?? {}).length;
-    expect(check(JSON.parse(JSON.stringify(fault)))).toBe(!hasStrength);
+  it('is suspected at its places, and nowhere else', () => {
+    for (const place of places) expect(canSit(bank, place)).toBe(true);
+    expect(canSit(bank, { kind: 'airLeak', throat: 'nonsense' })).toBe(false);
+    const elsewhere: unknown = { kind: name, throat: 'nonsense', adjuster: 'nonsense' };
+    const checked = new Ajv2020({ strict: false }).compile<Suspicion>(SuspicionSchema);
+    expect(checked(elsewhere) && canSit(bank, elsewhere)).toBe(false);
   });
 
   it('makes only parts of its bank forgotten', () => {

@@ -13,7 +13,7 @@ export type Refusal =
   | 'noSuchThroat'
   | 'noSuchAdjuster'
   | 'noSuchCoupling'
-  | 'noSuchCylinder'
+  | 'noSuchFault'
   | 'pastTheSeat'
   | 'pastTheEnd'
   | 'nothingToUndo'

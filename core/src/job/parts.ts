@@ -8,10 +8,6 @@ export function isAdjuster({ adjusters }: Setup, adjuster: string): boolean {
   return adjusters.some(({ id }) => id === adjuster);
 }
 
-export function isCylinder({ cylinders }: Setup, cylinder: string): boolean {
-  return cylinders.some(({ id }) => id === cylinder);
-}
-
 export function isCoupling({ couplings }: Setup, coupling: string): boolean {
   return couplings.some(({ id }) => id === coupling);
 }

@@ -20,7 +20,6 @@ const BORES_MM2 = 900;
 export const airLeak: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'airLeak',
   schema: Schema,
-  place: Place,
   places: ({ throats }) => leaksAt(idsOf(throats)),
   typical(place, times, { throats }) {
     const { boreMm, feeds } = at(

@@ -9,7 +9,6 @@ const Schema = Type.Object({ ...Place.properties, share: Share }, closed);
 export const blockedIdle: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'blockedIdle',
   schema: Schema,
-  place: Place,
   places: ({ throats }) => idsOf(throats).map((throat) => ({ kind: 'blockedIdle', throat })),
   typical: (place, times) => ({ ...place, share: shareOf(0.35, times) }),
   departs: ({ throat, share }) => ({ throats: { [throat]: { idleFlow: 1 - share } } }),

@@ -9,7 +9,6 @@ const Schema = Type.Object({ ...Place.properties, share: Share }, closed);
 export const chokeStuck: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'chokeStuck',
   schema: Schema,
-  place: Place,
   places: () => [{ kind: 'chokeStuck' }],
   typical: (place, times) => ({ ...place, share: shareOf(0.25, times) }),
   departs: ({ share }) => ({ common: { chokeOn: share } }),

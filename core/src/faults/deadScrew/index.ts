@@ -9,7 +9,6 @@ const Place = Type.Object({ kind: Type.Literal('deadScrew'), ...AT_SCREW }, clos
 export const deadScrew: FaultKind<Static<typeof Place>, Static<typeof Place>> = {
   kind: 'deadScrew',
   schema: Place,
-  place: Place,
   places: (setup) => stopScrews(setup).map((adjuster) => ({ kind: 'deadScrew', adjuster })),
   typical: (place) => place,
   departs: ({ adjuster }) => ({ screws: { [adjuster]: { movesNothing: true } } }),

@@ -9,7 +9,6 @@ const Place = Type.Object({ kind: Type.Literal('exchangedHoses'), ...AT_TWO_THRO
 export const exchangedHoses: FaultKind<Static<typeof Place>, Static<typeof Place>> = {
   kind: 'exchangedHoses',
   schema: Place,
-  place: Place,
   places: everyPair,
   typical: (place) => place,
   departs: ({ throats: [a = '', b = ''] }) => ({ exchangedHoses: [[a, b]] }),

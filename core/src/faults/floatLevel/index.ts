@@ -9,7 +9,6 @@ const Schema = Type.Object({ ...Place.properties, mm: Type.Number({ minimum: -14
 export const floatLevel: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'floatLevel',
   schema: Schema,
-  place: Place,
   places: ({ throats }) => idsOf(throats).map((throat) => ({ kind: 'floatLevel', throat })),
   typical: (place, times) => ({ ...place, mm: 4 * times }),
   departs: ({ throat, mm }) => ({ throats: { [throat]: { level: mm / 1000 } } }),

@@ -9,7 +9,6 @@ const Schema = Type.Object({ ...Place.properties, share: Type.Number({ exclusive
 export const flooding: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'flooding',
   schema: Schema,
-  place: Place,
   places: ({ throats }) => idsOf(throats).map((throat) => ({ kind: 'flooding', throat })),
   typical: (place, times) => ({ ...place, share: 0.3 * times }),
   departs: ({ throat, share }) => ({ throats: { [throat]: { flooding: share } } }),

@@ -9,7 +9,6 @@ const Schema = Type.Object({ ...Place.properties, share: Type.Number({ exclusive
 export const fuelBoil: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'fuelBoil',
   schema: Schema,
-  place: Place,
   places: () => [{ kind: 'fuelBoil' }],
   typical: (place, times) => ({ ...place, share: 0.5 * times }),
   departs: ({ share }) => ({ common: { boilsOver: share } }),

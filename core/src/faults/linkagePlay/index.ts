@@ -10,7 +10,6 @@ const Schema = Type.Object({ ...Place.properties, deg: Type.Number({ exclusiveMi
 export const linkagePlay: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'linkagePlay',
   schema: Schema,
-  place: Place,
   places: ({ throats }) => idsOf(throats).map((throat) => ({ kind: 'linkagePlay', throat })),
   typical: (place, times) => ({ ...place, deg: times }),
   departs: ({ throat, deg }) => ({ throats: { [throat]: { play: radiansFromDegrees(deg) } } }),

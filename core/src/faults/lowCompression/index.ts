@@ -9,7 +9,6 @@ const Schema = Type.Object({ ...Place.properties, loss: Share }, closed);
 export const lowCompression: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'lowCompression',
   schema: Schema,
-  place: Place,
   places: ({ cylinders }) => idsOf(cylinders).map((cylinder) => ({ kind: 'lowCompression', cylinder })),
   typical: (place, times) => ({ ...place, loss: shareOf(0.3, times) }),
   departs: ({ cylinder, loss }) => ({ cylinders: { [cylinder]: { workLost: loss } } }),

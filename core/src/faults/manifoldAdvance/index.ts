@@ -9,7 +9,6 @@ const Schema = Type.Object({ ...Place.properties, deg: Type.Number({ exclusiveMi
 export const manifoldAdvance: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'manifoldAdvance',
   schema: Schema,
-  place: Place,
   places: () => [{ kind: 'manifoldAdvance' }],
   typical: (place, times) => ({ ...place, deg: 10 * times }),
   departs: ({ deg }) => ({ common: { sparkEarlyDeg: deg } }),

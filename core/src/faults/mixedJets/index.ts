@@ -9,7 +9,6 @@ const Schema = Type.Object({ ...Place.properties, ratio: Type.Number({ exclusive
 export const mixedJets: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'mixedJets',
   schema: Schema,
-  place: Place,
   places: ({ throats }) => pairsOf(idsOf(throats)).map((pair) => ({ kind: 'mixedJets', throats: pair })),
   typical: (place, times) => ({ ...place, ratio: 1 + 0.15 * times }),
   departs: ({ throats: [first = '', second = ''], ratio }) => ({

@@ -9,7 +9,6 @@ const Schema = Type.Object({ ...Place.properties, share: Type.Number({ exclusive
 export const restrictedFilter: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'restrictedFilter',
   schema: Schema,
-  place: Place,
   places: () => [{ kind: 'restrictedFilter' }],
   typical: (place, times) => ({ ...place, share: shareOf(0.5, times) }),
   departs: ({ share }) => ({ common: { filterFlow: 1 - share } }),

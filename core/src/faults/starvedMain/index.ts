@@ -9,7 +9,6 @@ const Schema = Type.Object({ ...Place.properties, share: Share }, closed);
 export const starvedMain: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'starvedMain',
   schema: Schema,
-  place: Place,
   places: ({ throats }) => idsOf(throats).map((throat) => ({ kind: 'starvedMain', throat })),
   typical: (place, times) => ({ ...place, share: shareOf(0.4, times) }),
   departs: ({ throat, share }) => ({ throats: { [throat]: { mainFlow: 1 - share } } }),

@@ -9,7 +9,6 @@ const Schema = Type.Object({ ...Place.properties, share: Share }, closed);
 export const stickingPiston: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'stickingPiston',
   schema: Schema,
-  place: Place,
   places: ({ throats }) =>
     idsOf(throats.filter(({ throttle }) => throttle === 'constantDepression')).map((throat) => ({
       kind: 'stickingPiston',

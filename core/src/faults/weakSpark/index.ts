@@ -9,7 +9,6 @@ const Schema = Type.Object({ ...Place.properties, missShare: Share }, closed);
 export const weakSpark: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'weakSpark',
   schema: Schema,
-  place: Place,
   places: ({ cylinders }) => idsOf(cylinders).map((cylinder) => ({ kind: 'weakSpark', cylinder })),
   typical: (place, times) => ({ ...place, missShare: shareOf(0.25, times) }),
   departs: ({ cylinder, missShare }) => ({ cylinders: { [cylinder]: { misses: missShare } } }),

@@ -16,7 +16,6 @@ const FOUND_OFF_BY = [-0.35, -0.2, -0.1, 0.1, 0.2, 0.35];
 export const wornShaft: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'wornShaft',
   schema: Schema,
-  place: Place,
   places: ({ throats }) => wornAt(idsOf(throats)),
   typical: (place, times) => ({ ...place, restDeg: 0.25 * times }),
   departs: ({ throat, restDeg }) => ({ throats: { [throat]: { restSpread: radiansFromDegrees(restDeg) } } }),

@@ -10,7 +10,6 @@ const Schema = Type.Object({ ...Place.properties, turns: Type.Number({ minimum: 
 export const wrongBase: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'wrongBase',
   schema: Schema,
-  place: Place,
   places: ({ adjusters }) =>
     idsOf(adjusters.filter((adjuster) => concernOf(adjuster) === 'mixture')).map((adjuster) => ({
       kind: 'wrongBase',

@@ -1,7 +1,4 @@
-import { isSame, type Suspicion } from '../../../faults';
-import type { Setup } from '../../../setup';
-import type { Refusal } from '../../decide';
-import { isAdjuster, isCylinder, isThroat } from '../../parts';
+import { canSit, isSame } from '../../../faults';
 import { staleBy } from '../../slices/balance';
 import type { EventKind, RawEvent } from '../eventKind';
 import { VerdictSchema } from './schema';
@@ -13,7 +10,7 @@ export const verdict: EventKind<typeof VerdictSchema> = {
   upcasters: [asWornShaft],
   season: 'atTheBench',
   title: 'Suspicion looked into',
-  refuse: ({ setup }, { suspicion }) => refuse(setup, suspicion),
+  refuse: ({ setup }, { suspicion }) => (canSit(setup, suspicion) ? undefined : 'noSuchFault'),
   folds: {
     balance: (job, { suspicion, verdict: found, seq }) => {
       if (found === 'dismissed') return { dismissed: [...job.dismissed, suspicion] };
@@ -34,11 +31,4 @@ function asWornShaft(event: RawEvent): RawEvent {
   const isRestless =
     typeof suspicion === 'object' && suspicion !== null && 'kind' in suspicion && suspicion.kind === 'restlessStop';
   return isRestless ? { ...event, suspicion: { ...suspicion, kind: 'wornShaft' } } : event;
-}
-
-function refuse(setup: Setup, suspicion: Suspicion): Refusal | undefined {
-  if ('throat' in suspicion && !isThroat(setup, suspicion.throat)) return 'noSuchThroat';
-  if ('throats' in suspicion && !suspicion.throats.every((throat) => isThroat(setup, throat))) return 'noSuchThroat';
-  if ('adjuster' in suspicion && !isAdjuster(setup, suspicion.adjuster)) return 'noSuchAdjuster';
-  return 'cylinder' in suspicion && !isCylinder(setup, suspicion.cylinder) ? 'noSuchCylinder' : undefined;
 }
