@@ -137,6 +137,13 @@ const WORDS: {
     signs: 'Rich and fast when warm. Does every plate or plunger go back to its stop?',
     caution: HOT_PARTS,
   },
+  leakingEnricher: {
+    name: ({ throat }) => `Enricher of throat ${throat} does not seat`,
+    strength: ({ share }) => `${percent(share)} of an idle’s fuel`,
+    test: 'look at its plunger',
+    signs: 'Rich and a little fast when warm, on one throat. Bent cable, dirt on the seat, worn rubber?',
+    caution: FUEL,
+  },
   restrictedFilter: {
     name: () => 'Air filter clogged',
     strength: ({ share }) => `by ${percent(share)}`,

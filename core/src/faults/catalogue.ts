@@ -11,6 +11,7 @@ import type { FaultKind } from './faultKind';
 import { floatLevel } from './floatLevel';
 import { flooding } from './flooding';
 import { fuelBoil } from './fuelBoil';
+import { leakingEnricher } from './leakingEnricher';
 import { linkagePlay } from './linkagePlay';
 import { lowCompression } from './lowCompression';
 import { manifoldAdvance } from './manifoldAdvance';
@@ -44,6 +45,7 @@ const KINDS = [
   restrictedFilter,
   fuelBoil,
   manifoldAdvance,
+  leakingEnricher,
 ] as const;
 
 /** Something wrong with an engine or what is on it, with its place and strength. Any number may be combined. */
