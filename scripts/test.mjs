@@ -73,7 +73,7 @@ try {
   await installModules(group, say);
   if (wanted('types')) await check('types', 'npm', ['run', '--silent', 'types']);
   if (wanted('lint')) await check('lint', 'npm', ['run', '--silent', 'lint']);
-  if (wanted('unit')) await vitest('unit', ['core', 'cli', 'standin', 'web', 'scripts']);
+  if (wanted('unit')) await vitest('unit', ['core', 'simulation', 'cli', 'standin', 'web', 'scripts']);
   if (wanted('integration') || wanted('e2e')) {
     say('starting a MariaDB of the tests’ own');
     const databaseUrl = await startMariaDb(group, 'test-db', { fresh: true });

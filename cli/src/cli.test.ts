@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -10,6 +10,7 @@ import { twinWithTwoStops } from '@amber-needle/core/setup';
 import { append, opened, reading, zero } from '@amber-needle/core/testing';
 import { seconds } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
+import { needle as run } from './needle';
 
 const NEEDLE = fileURLToPath(new URL('../bin/needle.mjs', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'needle-cli-'));
@@ -20,7 +21,26 @@ interface Ran {
   readonly err: string;
 }
 
-function needle(args: readonly string[], input = ''): Promise<Ran> {
+/** The program in this process: files are real, standard input is `input`. */
+async function needle(args: readonly string[], input = ''): Promise<Ran> {
+  const ran = { out: '', err: '' };
+  const code = await run(args, {
+    read: (path) => (path === '-' ? input : readFileSync(path, 'utf8')),
+    lines: async function* () {
+      yield* input.split('\n');
+    },
+    out: (text) => {
+      ran.out += text;
+    },
+    err: (text) => {
+      ran.err += text;
+    },
+  });
+  return { code, ...ran };
+}
+
+/** The program as a shell calls it. */
+function calledNeedle(args: readonly string[], input = ''): Promise<Ran> {
   return new Promise((resolve) => {
     const child = execFile(process.execPath, [NEEDLE, ...args], (error, out, err) => {
       resolve({ code: typeof error?.code === 'number' ? error.code : 0, out, err });
@@ -82,7 +102,7 @@ describe('needle read', () => {
 
   it('reads from standard input and warns of rows passed over', async () => {
     const rows = Array.from({ length: 40 }, (_, i) => `${i * 0.2},${40 + (i % 2) / 10}`).join('\n');
-    const { code, out, err } = await needle(['read', '-'], `t_s,v1_kpa\n${rows}\n8,x\n`);
+    const { code, out, err } = await calledNeedle(['read', '-'], `t_s,v1_kpa\n${rows}\n8,x\n`);
     expect(code).toBe(0);
     expect(err).toMatch(/-:42: "x" in column v1_kpa is not a number/);
     expect(JSON.parse(out).channels[0].depressionKPa).toBeCloseTo(40.05, 2);
@@ -113,7 +133,7 @@ describe('needle advise', () => {
 
   it('answers line for line in a stream, null for a bad line', async () => {
     const lines = [JSON.stringify(writeJob(apart)), '{"no":"job"}', JSON.stringify(writeJob(opened))];
-    const { code, out, err } = await needle(['advise', '--stream'], `${lines.join('\n')}\n`);
+    const { code, out, err } = await calledNeedle(['advise', '--stream'], `${lines.join('\n')}\n`);
     const answers = out
       .trimEnd()
       .split('\n')

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { DATA, ROOT } from '../../scripts/project.mjs';
@@ -40,9 +40,13 @@ export function startDemo(folder, root = ROOT) {
 /** The process of a running demo's part, by its own note. */
 export function processOf(folder, name) {
   const file = join(folder, 'run', `demo-${name}.pid`);
-  if (!existsSync(file)) return undefined;
-  const { pid, began } = JSON.parse(readFileSync(file, 'utf8'));
-  return beginOf(pid) === began ? pid : undefined;
+  try {
+    const { pid, began } = JSON.parse(readFileSync(file, 'utf8'));
+    return beginOf(pid) === began ? pid : undefined;
+  } catch {
+    // Its supervisor takes the note away, or writes it, at any moment.
+    return undefined;
+  }
 }
 
 /** Numbers of all processes that a demo in this folder has left running. */

@@ -2,9 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { foldBelief } from '../belief';
 import { foldJob, type JobEvent } from '../job';
-import { ARCHETYPES, toleranceOf, twinWithTwoStops } from '../setup';
+import { ARCHETYPES, twinWithTwoStops } from '../setup';
 import { append, blipped, logs, move, opened, reading, zero } from '../testing/jobs';
-import { runTrial } from '../trial';
 import { turns } from '../units';
 import { adviseNextMove } from './advise';
 import { planMoves } from './planMoves';
@@ -198,68 +197,5 @@ describe('what comes next', () => {
       }),
       { numRuns: 60 },
     );
-  });
-});
-
-describe('whole jobs on the practice engine, judged by its own truth', () => {
-  const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
-  const trials = Array.from({ length: 25 }, (_, i) =>
-    runTrial({ setup: twinWithTwoStops, seed: 500 + i, machine: 'Test twin', complaint: '', clock }),
-  );
-  const spreadOf = ({ truth }: (typeof trials)[number]) =>
-    Math.abs((truth.depressions[0] ?? 0) - (truth.depressions[1] ?? 0)) / 1000;
-
-  it('reach the end', () => {
-    expect(trials.map(({ outcome }) => outcome)).toEqual(trials.map(() => 'finished'));
-  });
-
-  it('leave the true spread within tolerance: at most one of 25 beyond, and that by little', () => {
-    const beyond = trials.map(spreadOf).filter((spread) => spread > 0.5);
-    expect(beyond.length).toBeLessThanOrEqual(1);
-    for (const spread of beyond) expect(spread).toBeLessThan(0.7);
-  });
-
-  it('leave the idle in its band, wander of a minute allowed', () => {
-    for (const { truth } of trials) expect(Math.abs(truth.speed - 1050)).toBeLessThan(75);
-  });
-
-  it('need few moves: at most 3 in the median, 6 at the most', () => {
-    const moves = trials.map(({ events }) => events.filter(({ kind }) => kind === 'move').length).sort((a, b) => a - b);
-    expect(moves[12]).toBeLessThanOrEqual(3);
-    expect(moves.at(-1)).toBeLessThanOrEqual(6);
-  });
-
-  it('play again to the same log', () => {
-    const again = runTrial({ setup: twinWithTwoStops, seed: 500, machine: 'Test twin', complaint: '', clock });
-    expect(again.events).toEqual(trials[0]?.events);
-  });
-});
-
-describe('a bank on one plenum', () => {
-  const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
-  it('comes into its tolerance of air by its own truth, by a meter alone', () => {
-    const setup = ARCHETYPES.fourBarrel;
-    for (const seed of [70_001, 70_002]) {
-      const { outcome, truth, events } = runTrial({ setup, seed, machine: 'Test eight', complaint: '', clock });
-      const logs = truth.airflows.map(Math.log);
-      expect([seed, outcome]).toEqual([seed, 'finished']);
-      expect(100 * (Math.max(...logs) - Math.min(...logs))).toBeLessThan(toleranceOf(setup));
-      expect(events.some(({ kind }) => kind === 'reading')).toBe(false);
-    }
-  });
-});
-
-describe('banks of more than two throats', () => {
-  const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
-  it.each(['rack3', 'rack4'] as const)('%s comes into tolerance by its own truth on 3 seeds', (name) => {
-    const setup = ARCHETYPES[name];
-    for (const seed of [700, 701, 702]) {
-      const { outcome, truth, events } = runTrial({ setup, seed, machine: 'Test rack', complaint: '', clock });
-      const kPa = truth.depressions.map((d) => d / 1000);
-      expect([seed, outcome]).toEqual([seed, 'finished']);
-      // A tenth of tolerance for the wander between the last reading and the truth's own stretch.
-      expect(Math.max(...kPa) - Math.min(...kPa)).toBeLessThan(setup.targets.spreadKPa * 1.1);
-      expect(events.filter(({ kind }) => kind === 'move').length).toBeLessThanOrEqual(5 * setup.throats.length);
-    }
   });
 });

@@ -1,10 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { createEngine } from '../engine';
-import type { Fault } from '../faults';
-import { createTransducer, DEFAULT_TRANSDUCER } from '../instruments';
 import { seededRandom } from '../random';
-import { twinWithTwoStops } from '../setup';
-import { pascals, type Seconds, seconds, turns } from '../units';
 import { evenWindow } from './grid';
 import { createLiveSignal } from './liveSignal';
 import { cyclePeriod } from './period';
@@ -36,30 +31,6 @@ function wave({ seconds: length, rateHz, cycleHz, value }: Shape): SampleWindow 
 const pulse = (phase: number) => 30 + 35 * (phase < 0.25 ? Math.sin(2 * Math.PI * phase) ** 2 : (1 - phase) / 0.75);
 /** Short and sharp, so that the mean lies close to the floor. */
 const spike = (phase: number) => 40 + 20 * Math.exp(-8 * phase) - 20 / 8;
-
-/** Gauges on the practice engine, sampled at 500 Hz. */
-function recorded(seed: number, length: Seconds, before: Seconds, faults: readonly Fault[] = []) {
-  const engine = createEngine(twinWithTwoStops, { seed, faults });
-  engine.start();
-  engine.advance(before);
-  const random = seededRandom(seed);
-  const gauges = [0, 1].map(() =>
-    createTransducer(random, { ...DEFAULT_TRANSDUCER, offsetSpread: pascals(0), gainSpread: 0 }),
-  );
-  const rows = Array.from({ length: length * 500 }, () => {
-    engine.advance(seconds(0.002));
-    const { time, runnerPressures, ambient } = engine.sensors();
-    return {
-      time,
-      shown: gauges.map((g, k) => g.show(pascals(ambient - (runnerPressures[k] ?? 0)), seconds(0.002)) / 1000),
-    };
-  });
-  const channels = ['1', '2'].map((throat, k) => ({
-    throat,
-    depressionsKPa: rows.map(({ shown }) => shown[k] ?? Number.NaN),
-  }));
-  return { engine, window: { times: rows.map(({ time }) => time), channels, rpm: undefined } };
-}
 
 describe('the stretch that a reading claims', () => {
   const idle = (length: number) =>
@@ -122,53 +93,6 @@ describe('cycles', () => {
       return readStretch({ times: whole.times.slice(skip), channels, rpm: undefined }, 4).channels[0]?.depression ?? 0;
     });
     for (const mean of means) expect(mean).toBeCloseTo(47.5, 1);
-  });
-});
-
-describe('readings of the practice engine', () => {
-  it('holds the truth within its interval: difference of two cylinders on 12 engines', () => {
-    const misses = Array.from({ length: 12 }, (_, seed) => {
-      const { engine, window } = recorded(seed + 1, seconds(8), seconds(8));
-      const reading = steadyReading(window, 4);
-      const [a, b] = reading.channels;
-      if (a === undefined || b === undefined) throw new Error('two channels were recorded');
-      const truth = engine.truth();
-      const difference = (truth.depressions[0] ?? 0) / 1000 - (truth.depressions[1] ?? 0) / 1000;
-      // The engine's own mean stands on its last 40 cycles, the reading on 70: allow both.
-      return Math.abs(a.depression - b.depression - difference) > 0.06 + 3 * (a.againstGroup + b.againstGroup);
-    });
-    expect(misses.filter(Boolean)).toHaveLength(0);
-  });
-
-  it('shows a cylinder that misses one spark in eight as flutter', () => {
-    const flutter = (faults: readonly Fault[]) =>
-      [1, 2, 3].map((seed) =>
-        Math.max(
-          ...steadyReading(recorded(seed, seconds(8), seconds(8), faults).window, 4).channels.map((c) => c.flutter),
-        ),
-      );
-    const [sound, misfiring] = [flutter([]), flutter([{ kind: 'weakSpark', cylinder: '2', missShare: 0.125 }])];
-    expect(Math.max(...sound)).toBeLessThan(0.2);
-    expect(Math.min(...misfiring)).toBeGreaterThan(0.3);
-  });
-
-  it('tells the speed without a tachometer, to half a per cent', () => {
-    const { engine, window } = recorded(4, seconds(8), seconds(8));
-    const { speed } = steadyReading(window, 4);
-    expect(speed?.from).toBe('pulses');
-    expect((speed?.speed ?? 0) / engine.truth().speed).toBeCloseTo(1, 2);
-  });
-
-  it.each([1, 2, 3, 4, 5, 6])('is not steady over a stretch that holds the start, seed %d', (seed) => {
-    const { window } = recorded(seed, seconds(3.1), seconds(0));
-    expect(steadyReading(window, 4).phase).toBe('settling');
-  });
-
-  it('finds the steady stretch in a recording that begins with a start', () => {
-    const { window } = recorded(6, seconds(20), seconds(0));
-    const reading = recordingReading(window, 4);
-    expect(reading.phase).toBe('steady');
-    expect(reading.from).toBeGreaterThan(2);
   });
 });
 
@@ -272,15 +196,5 @@ describe('live signal', () => {
     live.push(batch(0, 1));
     expect(live.latest()).toBeLessThan(1);
     expect(live.isFresh()).toBe(true);
-  });
-});
-
-describe('turning', () => {
-  it('shows a turn of a stop as less depression on its own cylinder', () => {
-    const { engine, window } = recorded(2, seconds(8), seconds(8));
-    const before = steadyReading(window, 4).channels[0]?.depression ?? 0;
-    engine.turn('A', turns(0.5));
-    engine.advance(seconds(8));
-    expect((engine.truth().depressions[0] ?? 0) / 1000).toBeLessThan(before - 1);
   });
 });

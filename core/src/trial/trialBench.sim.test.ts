@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { ARCHETYPES } from '../setup';
+import { banks } from '../testing/depth';
 import { seconds } from '../units';
 import { createTrialBench } from './trialBench';
 
 describe('gauges on a bench without a tachometer', () => {
-  it.each(['twin', 'vTwin', 'siamesedFour', 'flatFour', 'rack4', 'sideDraughtSix', 'outboardTriple'] as const)(
+  const all = ['twin', 'vTwin', 'siamesedFour', 'flatFour', 'rack4', 'sideDraughtSix', 'outboardTriple'] as const;
+  it.each(banks(all, ['vTwin', 'siamesedFour']))(
     'tell the speed of %s from its pulses: runners of their own, shared, evenly and unevenly fired',
     (name) => {
       const bench = createTrialBench(ARCHETYPES[name], { seed: 6 });
