@@ -68,7 +68,7 @@ try {
     const begun = performance.now();
     const { jobId, openId } = JSON.parse(script(url.href, 'scripts/scale/run.ts', JSON.stringify(size)));
     say(`filled in ${((performance.now() - begun) / 1000).toFixed(0)} s`);
-    if (figures === undefined) figures = JSON.parse(script(url.href, 'scripts/bench/server.ts'));
+    if (figures === undefined) figures = JSON.parse(script(url.href, 'scripts/benchmark/server.ts'));
     const own = processGroup();
     const app = await startApp(own, url.href, { log: openLog('scale.log') });
     const paths = {

@@ -1,7 +1,7 @@
 import { chromium } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
 
-/** From the POST of a sample to the frame that shows it, measured in the browser; printed as JSON for scripts/bench.mjs. */
+/** From the POST of a sample to the frame that shows it, measured in the browser; printed as JSON for scripts/benchmark.mjs. */
 
 declare global {
   interface Window {

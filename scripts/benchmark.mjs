@@ -37,13 +37,13 @@ try {
   await installModules(group, say);
   await buildApp(group, say);
   say('core');
-  const core = figures('scripts/bench/core.ts');
+  const core = figures('scripts/benchmark/core.ts');
   const databaseUrl = await startMariaDb(group, 'bench-db', { fresh: true });
   await prepareDatabase(group, databaseUrl, { demo: true });
   const app = await startApp(group, databaseUrl, { log: openLog('bench.log') });
   say('browser');
-  const inWorker = figures('scripts/bench/worker.ts');
-  const pixels = figures('scripts/bench/pixels.ts', app);
+  const inWorker = figures('scripts/benchmark/worker.ts');
+  const pixels = figures('scripts/benchmark/pixels.ts', app);
   const job = '/jobs/01900000-0000-7000-8000-0000000000b1';
   const routes = [
     ['/', 'Garage'],

@@ -7,7 +7,7 @@ import { seconds } from '@amber-needle/core/units';
 import { adviceCost } from './adviceCost';
 import { BANKS, multipleOf } from './engineRun';
 
-/** Figures of the core in Node, one core of this machine; printed as JSON for scripts/bench.mjs. */
+/** Figures of the core in Node, one core of this machine; printed as JSON for scripts/benchmark.mjs. */
 
 function median(values: readonly number[]): number {
   return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;

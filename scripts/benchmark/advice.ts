@@ -8,7 +8,7 @@ import { adviceTable } from './adviceTable';
 
 /**
  * Whole jobs on the practice engine, judged by its truth, on all cores:
- * `npm run bench:advice -- [--seeds 40] [--methods advice,oracle,fixed,proportional] [--fault leak|stop|dead|hoses] [--meter one|none] [--engine own|foreign] [BANK ...]`.
+ * `npm run benchmark:advice -- [--seeds 40] [--methods advice,oracle,fixed,proportional] [--fault leak|stop|dead|hoses] [--meter one|none] [--engine own|foreign] [BANK ...]`.
  * Speed does not matter here; results depend on the seeds only.
  */
 const { values, positionals } = parseArgs({
