@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { BANKS, digestOf } from '../../scripts/bench/engineRun';
-import { runInWorker } from '../../scripts/bench/inWorker';
+import { BANKS, digestOf } from '../../scripts/benchmark/engineRun';
+import { runInWorker } from '../../scripts/benchmark/inWorker';
 
 test('the same seed gives the same bits in Node and in a browser’s worker, for every bank', async ({ page }) => {
   const inBrowser = await runInWorker(page, 'digest');

@@ -7,7 +7,7 @@ import { append, blipped, logs, move, opened, reading, zero } from '../testing/j
 import { turns } from '../units';
 import { adviseNextMove } from './advise';
 import { planMoves } from './planMoves';
-import { isToAndFro } from './taking';
+import { isToAndFro } from './plannedTurn';
 
 function advise(log: readonly JobEvent[], live?: 'steady' | 'settling') {
   const job = foldJob(log);

@@ -2,6 +2,8 @@ import { type Belief, drawOutcomes, wandered } from '../belief';
 import { seededRandom } from '../random';
 import { toleranceOf } from '../setup';
 
+/** Belief needed before the work counts as done. */
+export const DONE_PROBABILITY = 0.95;
 /** Draws behind each probability. Ours: at 95 % the figure is good to 0.7 %. */
 const DRAWS = 1000;
 

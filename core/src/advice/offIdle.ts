@@ -2,6 +2,8 @@ import { type Belief, recordedComparison } from '../belief';
 import type { Job } from '../job';
 import { actionOn, concernOf, type Setup } from '../setup';
 import { type KiloPascals, kiloPascals, type Rpm, rpm } from '../units';
+import { READ_FOR } from './readings';
+import type { Stage } from './situation';
 
 /** Speed to hold for the comparison: common practice, no source, is 1500 to 3000 rpm. Ours: about twice the idle, within that. */
 const LEAST_RPM = 1500;
@@ -64,3 +66,12 @@ function linkageOn({ adjusters }: Setup, throat: string): readonly string[] {
     .filter((adjuster) => concernOf(adjuster) === 'linkage' && actionOn(adjuster, throat) !== 0)
     .map(({ id }) => id);
 }
+
+/** Held above idle: a reading there, or what it showed. */
+export const adviseOffIdle: Stage = ({ job, belief }) => {
+  if (job.stage !== 'offIdle') return undefined;
+  const finding = offIdleFinding(job, belief);
+  return finding === undefined
+    ? { kind: 'holdAndRead', hold: holdRpm(job.setup), duration: READ_FOR }
+    : { kind: 'offIdle', finding };
+};

@@ -2,7 +2,11 @@ import { faultKindOf, type PartingTest } from '../faults';
 import type { Job } from '../job';
 import { decidingQuantity } from '../setup';
 import type { Weighed } from '../suspects';
-import { type BareAdvice, READ_FOR, READ_OUT, readingsSinceTouch } from './taking';
+import { DONE_PROBABILITY } from './chance';
+import { READ_FOR, READ_OUT, readingsSinceTouch } from './readings';
+import type { BareAdvice, Stage } from './situation';
+import { turnAdvice } from './turnAdvice';
+import { turnToSeeWhichNeedles } from './turnToSeeWhichNeedles';
 
 /** Belief needed before a fault is named. Ours: a false alarm costs a quarter of an hour at the engine. */
 const SUSPECT_PROBABILITY = 0.9;
@@ -15,7 +19,7 @@ const LIKELIEST = 0.75;
 const STUCK_IF_SOUND = 0.02;
 const LIKELY_AT_THE_END = 0.4;
 /** A fault this sure at one place needs no proof. */
-export const SURE_OF_PLACE = 0.85;
+const SURE_OF_PLACE = 0.85;
 /** A stop that strays is worth a blip to find out while it is this probable, so many times over. Ours: a blip costs twenty seconds. */
 const WORTH_A_BLIP = 0.1;
 const MOST_BLIPS = 3;
@@ -24,8 +28,21 @@ const WORTH_A_LAST_BLIP = 0.04;
 const RESTS_TO_SEE = 2;
 const WORTH_A_BLIP_WHEN_STUCK = 0.01;
 
-/** A fault that is named, or the blip that would tell which it is; undefined while nothing is likely enough. */
-export function adviseSuspicion(job: Job, suspicions: readonly Weighed[] = []): BareAdvice | undefined {
+/** A fault that is named, or what would tell which it is: a blip, or a turn to see which needles follow. */
+export const nameFault: Stage = ({ job, belief, seed, suspicions }) => {
+  const advice = blipOrSuspect(job, suspicions);
+  const [first] = suspicions;
+  const isOpen = advice?.kind === 'suspect' && first !== undefined && first.probability < SURE_OF_PLACE;
+  if (!isOpen || first.suspicion.kind !== 'exchangedHoses') return advice;
+  const test = turnToSeeWhichNeedles(job, belief, suspicions);
+  return test === undefined ? advice : turnAdvice(test, belief, seed, 'whichNeedles');
+};
+
+/** A meter on the mouths, before screws are turned on a leak or a leak is tuned around. */
+export const meterBeforeGoingOn: Stage = ({ job, suspicions, chance }) =>
+  meterForLeak(job, chance.all >= DONE_PROBABILITY ? 'beforeDone' : 'atOnce', suspicions);
+
+function blipOrSuspect(job: Job, suspicions: readonly Weighed[] = []): BareAdvice | undefined {
   const [first] = suspicions;
   if (first === undefined) return undefined;
   if (sumOf(suspicions) < SUSPECT_PROBABILITY) return undefined;

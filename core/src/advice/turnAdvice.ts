@@ -2,7 +2,8 @@ import { type Belief, forecastOf, layoutOf, moveBelief } from '../belief';
 import { at } from '../sequence';
 import type { ScrewEffect } from './advice';
 import { chances } from './chance';
-import type { BareAdvice, PlannedTurn } from './taking';
+import type { PlannedTurn } from './plannedTurn';
+import type { BareAdvice } from './situation';
 import { contrastOf } from './targetErrors';
 
 /** A turn with all that is expected of it. */

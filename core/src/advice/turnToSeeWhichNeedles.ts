@@ -3,7 +3,7 @@ import type { Job } from '../job';
 import { actionOn } from '../setup';
 import type { Weighed } from '../suspects';
 import { freeScrews, roomOf, steppedTurn } from './freeScrews';
-import type { PlannedTurn } from './taking';
+import type { PlannedTurn } from './plannedTurn';
 
 /** Where no screw helps, exchanged hoses so likely are worth a turn to see which needles follow. Ours. */
 const WORTH_A_TURN = 0.004;
@@ -14,7 +14,11 @@ const TEST_TURN = 0.5;
  * A turn of a screw that was not turned yet, towards the idle wanted, to see which needles it moves: hoses on each other's throats make
  * a bank that no screw brings together, and only a turn tells them from it. Undefined where hoses are not likely, or nothing new would be seen.
  */
-export function turnToTell(job: Job, belief: Belief, suspicions: readonly Weighed[] = []): PlannedTurn | undefined {
+export function turnToSeeWhichNeedles(
+  job: Job,
+  belief: Belief,
+  suspicions: readonly Weighed[] = [],
+): PlannedTurn | undefined {
   const hoses = suspicions.flatMap(({ suspicion, probability }) =>
     suspicion.kind === 'exchangedHoses' ? [{ throats: suspicion.throats, probability }] : [],
   );
