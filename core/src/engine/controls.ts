@@ -3,10 +3,10 @@ import { at } from '../sequence';
 import { enrichmentOn, type Setup } from '../setup';
 import { radiansFromDegrees } from '../units';
 import type { Engine } from './engineTypes';
-import { BOX_WARMING } from './induction';
-import type { Linkage } from './linkage';
+import { BOX_WARMING } from './gas/induction';
+import type { Linkage } from './linkage/linkage';
+import type { Screw } from './linkage/screws';
 import type { Machine } from './machine';
-import type { Screw } from './screws';
 
 /** Boiling over after a hot stop dies away with this time constant, s. Ours. */
 const BOIL_TIME = 20;

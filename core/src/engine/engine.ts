@@ -7,12 +7,12 @@ import { pascals, radians, seconds } from '../units';
 import { controlsOf, type Inside, setMixtures } from './controls';
 import type { Engine, EngineOptions, MassAccount } from './engineTypes';
 import { factoryIdle } from './factory';
-import { createLinkage } from './linkage';
+import { pocketPressure } from './gas/pockets';
+import { WARM } from './gas/thermal';
+import { createLinkage } from './linkage/linkage';
+import { createScrew } from './linkage/screws';
 import { Machine } from './machine';
 import type { MachineParts } from './machineParts';
-import { pocketPressure } from './pockets';
-import { createScrew } from './screws';
-import { WARM } from './thermal';
 
 /** Integration step, s: 1.2 degrees of crank at 1000 rpm. Halving it changes the cycle means by under 0.5 % (tested). */
 const STEP = 2e-4;

@@ -1,11 +1,11 @@
 import type { AirState } from '../air';
 import type { Fault } from '../faults';
 import type { Kelvins, Pascals, Radians, Rpm, Seconds, Turns } from '../units';
-import type { Ignition } from './burn';
-import type { EngineTruth } from './cycleMeans';
-import type { Hand } from './driver';
-import type { Load } from './load';
-import type { Found, TurnOutcome } from './screws';
+import type { EngineTruth } from './crank/cycleMeans';
+import type { Load } from './crank/load';
+import type { Ignition } from './gas/burn';
+import type { Hand } from './linkage/driver';
+import type { Found, TurnOutcome } from './linkage/screws';
 
 /** What one cylinder's exhaust carries since its last firing. */
 export interface ExhaustSensors {

@@ -5,13 +5,13 @@ import { seededRandom } from '../random';
 import { at } from '../sequence';
 import type { Setup } from '../setup';
 import { type Radians, radians, rpm } from '../units';
-import { sweptVolume } from './crank';
+import { sweptVolume } from './crank/crank';
 import type { IdleDesign } from './fuelling';
+import { manifoldPlans } from './gas/manifolds';
+import { openingFor } from './gas/openArea';
+import { WARM } from './gas/thermal';
 import { Machine } from './machine';
 import { shapeOf } from './machineParts';
-import { manifoldPlans } from './manifolds';
-import { openingFor } from './openArea';
-import { WARM } from './thermal';
 
 /** The bank as it left the factory: all throats alike, idling at the setup's target. */
 export interface FactoryIdle {

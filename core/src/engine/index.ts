@@ -1,9 +1,9 @@
-export * from './crank';
-export type { EngineTruth } from './cycleMeans';
-export type { Hand } from './driver';
+export * from './crank/crank';
+export type { EngineTruth } from './crank/cycleMeans';
+export * from './crank/friction';
+export type { Load, Vehicle } from './crank/load';
 export { createEngine } from './engine';
 export * from './engineTypes';
-export * from './friction';
-export type { Load, Vehicle } from './load';
+export type { Hand } from './linkage/driver';
+export type { TurnOutcome } from './linkage/screws';
 export * from './ride';
-export type { TurnOutcome } from './screws';

@@ -1,9 +1,9 @@
 import { at } from '../sequence';
 import { type Radians, type Rpm, radians } from '../units';
-import { LOWER_HEATING_VALUE } from './burn';
-import type { CrankStep } from './cylinder';
+import { LOWER_HEATING_VALUE } from './gas/burn';
+import type { CrankStep } from './gas/cylinder';
+import { exchange } from './gas/pockets';
 import { type MachineMakings, type MachineParts, machineParts } from './machineParts';
-import { exchange } from './pockets';
 
 /** Gas is stepped in halves above this speed, in quarters above twice as much: some 3 degrees of crank at the most. */
 const HALVE_ABOVE = 2500;

@@ -5,20 +5,19 @@ import type { Random } from '../random';
 import { at } from '../sequence';
 import type { Setup } from '../setup';
 import { type Kelvins, type Radians, type Rpm, radiansFromDegrees } from '../units';
-import type { Ignition } from './burn';
-
-import { type CylinderShape, sweptVolume } from './crank';
-import { Crankshaft } from './crankshaft';
-import { CycleMeans } from './cycleMeans';
-import type { Conditions, Cylinder, CylinderMakings } from './cylinder';
-import { createDriver, type Driver } from './driver';
-import { FourStroke, fourStrokeTables } from './fourStroke';
+import { type CylinderShape, sweptVolume } from './crank/crank';
+import { Crankshaft } from './crank/crankshaft';
+import { CycleMeans } from './crank/cycleMeans';
 import { createCarburetor, type IdleDesign } from './fuelling';
-import { Manifold, type Outside, ThroatAir } from './induction';
-import { type ManifoldPlan, manifoldPlans } from './manifolds';
-import { type Pocket, restingPocket } from './pockets';
-import { createThermal, type Thermal } from './thermal';
-import { TwoStroke, twoStrokeTables } from './twoStroke';
+import type { Ignition } from './gas/burn';
+import type { Conditions, Cylinder, CylinderMakings } from './gas/cylinder';
+import { FourStroke, fourStrokeTables } from './gas/fourStroke';
+import { Manifold, type Outside, ThroatAir } from './gas/induction';
+import { type ManifoldPlan, manifoldPlans } from './gas/manifolds';
+import { type Pocket, restingPocket } from './gas/pockets';
+import { createThermal, type Thermal } from './gas/thermal';
+import { TwoStroke, twoStrokeTables } from './gas/twoStroke';
+import { createDriver, type Driver } from './linkage/driver';
 
 /** Runners warm the air a little. Ours, K. */
 const RUNNER_WARMING = 25;

@@ -5,11 +5,11 @@ import { at as item } from '../sequence';
 import { ARCHETYPES, type ArchetypeName, type Setup, setupProblems } from '../setup';
 import { BANKS, banks, isDeep } from '../testing/depth';
 import { radiansFromDegrees, rpm, seconds } from '../units';
-import { AIR_FUEL_RATIO, heatReleased, LOWER_HEATING_VALUE, relativeFlameSpeed } from './burn';
-import { sweptVolume } from './crank';
+import { sweptVolume } from './crank/crank';
+import { frictionMeanEffectivePressure } from './crank/friction';
 import { createEngine } from './engine';
 import type { Engine, EngineOptions } from './engineTypes';
-import { frictionMeanEffectivePressure } from './friction';
+import { AIR_FUEL_RATIO, heatReleased, LOWER_HEATING_VALUE, relativeFlameSpeed } from './gas/burn';
 import { shapeOf } from './machineParts';
 
 function made(setup: Setup, options: Partial<EngineOptions> = {}): Engine {

@@ -1,7 +1,7 @@
 import { assertNever } from '../sequence';
 import { type Radians, type Rpm, radiansFromDegrees, type Seconds, seconds } from '../units';
+import type { Vehicle } from './crank/load';
 import type { Engine } from './engineTypes';
-import type { Vehicle } from './load';
 
 /** One part of a ride, named as people name it. */
 export type RideLeg =

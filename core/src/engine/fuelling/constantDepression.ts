@@ -1,4 +1,4 @@
-import { AIR_FUEL_RATIO } from '../burn';
+import { AIR_FUEL_RATIO } from '../gas/burn';
 import {
   type CarburetorState,
   type FuelCircuit,

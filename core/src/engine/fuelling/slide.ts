@@ -1,6 +1,6 @@
 import { square } from '../../exact';
-import { AIR_FUEL_RATIO } from '../burn';
-import { slideOpenArea } from '../openArea';
+import { AIR_FUEL_RATIO } from '../gas/burn';
+import { slideOpenArea } from '../gas/openArea';
 import {
   type CarburetorState,
   type FuelCircuit,

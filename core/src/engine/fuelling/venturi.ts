@@ -1,5 +1,5 @@
 import { square } from '../../exact';
-import { AIR_FUEL_RATIO } from '../burn';
+import { AIR_FUEL_RATIO } from '../gas/burn';
 import {
   type CarburetorState,
   type FuelCircuit,

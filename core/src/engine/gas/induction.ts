@@ -1,6 +1,6 @@
-import type { Throat } from '../setup';
+import type { Throat } from '../../setup';
+import { type Carburetor, createWallFilm, inARow } from '../fuelling';
 import { AIR_FUEL_RATIO } from './burn';
-import { type Carburetor, createWallFilm, inARow } from './fuelling';
 import {
   breatheAt,
   flowPerArea,

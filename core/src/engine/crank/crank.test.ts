@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { rpm } from '../units';
+import { rpm } from '../../units';
+import { CrankTable, cylinderTables } from '../gas/tables';
 import { clearanceVolume, cylinderVolume, sweptVolume, volumeSlope } from './crank';
 import { frictionMeanEffectivePressure } from './friction';
-import { CrankTable, cylinderTables } from './tables';
 
 const shape = { bore: 0.076, stroke: 0.082, rod: 0.15, compressionRatio: 8.8 };
 

@@ -1,8 +1,8 @@
-import { exp } from '../exact';
-import type { Departures } from '../faults';
-import type { Random } from '../random';
-import { type Adjuster, concernOf } from '../setup';
-import { type Turns, turns } from '../units';
+import { exp } from '../../exact';
+import type { Departures } from '../../faults';
+import type { Random } from '../../random';
+import { type Adjuster, concernOf } from '../../setup';
+import { type Turns, turns } from '../../units';
 
 /** How far screws stand from where they should as found, turns. Ours: what a bank shows after a season and a few hands. */
 const ASTRAY = {

@@ -1,4 +1,4 @@
-import { type Radians, type Rpm, radians, radiansFromDegrees } from '../units';
+import { type Radians, type Rpm, radians, radiansFromDegrees } from '../../units';
 
 /** A blip: how long, s, and how far. Ours: a flick of the wrist that lifts an idle to some 2500 rpm. */
 const BLIP_TIME = 0.35;

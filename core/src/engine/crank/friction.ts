@@ -1,5 +1,5 @@
-import { square } from '../exact';
-import { type Pascals, pascals, type Rpm } from '../units';
+import { square } from '../../exact';
+import { type Pascals, pascals, type Rpm } from '../../units';
 
 /**
  * Friction mean effective pressure: 0.97 + 0.15 (N/1000) + 0.05 (N/1000)^2 bar, N in rpm.

@@ -1,6 +1,6 @@
-import { at } from '../sequence';
-import { type Pascals, pascals, type Rpm, rpm } from '../units';
-import type { Exhaust } from './cylinder';
+import { at } from '../../sequence';
+import { type Pascals, pascals, type Rpm, rpm } from '../../units';
+import type { Exhaust } from '../gas/cylinder';
 
 /** Means stand on this many of the latest cycles. */
 const KEPT_CYCLES = 40;

@@ -1,5 +1,5 @@
-import { type Rpm, radiansPerSecondFromRpm, rpm, rpmFromRadiansPerSecond } from '../units';
-import type { CrankStep } from './cylinder';
+import { type Rpm, radiansPerSecondFromRpm, rpm, rpmFromRadiansPerSecond } from '../../units';
+import type { CrankStep } from '../gas/cylinder';
 import { frictionMeanEffectivePressure } from './friction';
 import { Drivetrain, type Load } from './load';
 

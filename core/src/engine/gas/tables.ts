@@ -1,4 +1,4 @@
-import { type CylinderShape, cylinderVolume, volumeSlope } from './crank';
+import { type CylinderShape, cylinderVolume, volumeSlope } from '../crank/crank';
 
 const STEPS_PER_RADIAN = 720 / (2 * Math.PI);
 

@@ -1,6 +1,6 @@
-import { AIR_GAS_CONSTANT, STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../air';
-import { pow, square } from '../exact';
-import { FUELS, stoichiometricAirFuelRatio } from '../fuel';
+import { AIR_GAS_CONSTANT, STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../../air';
+import { pow, square } from '../../exact';
+import { FUELS, stoichiometricAirFuelRatio } from '../../fuel';
 
 /** Energy in petrol, J/kg. Source: Heywood (1988), table D.4, gasoline 44.0 MJ/kg. */
 export const LOWER_HEATING_VALUE = 44e6;

@@ -1,4 +1,4 @@
-import { AIR_GAS_CONSTANT, tabulatedFlowFactor } from '../air';
+import { AIR_GAS_CONSTANT, tabulatedFlowFactor } from '../../air';
 
 /**
  * Mutable pockets of gas: a runner, a plenum, a crankcase or a cylinder. The fields are written by the integrator many thousand

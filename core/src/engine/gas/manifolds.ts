@@ -1,4 +1,4 @@
-import type { Setup } from '../setup';
+import type { Setup } from '../../setup';
 
 /** A volume behind one or more throats that feeds one or more cylinders: a runner, a shared manifold or a plenum. */
 export interface ManifoldPlan {

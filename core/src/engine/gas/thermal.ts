@@ -1,4 +1,4 @@
-import { type Kelvins, kelvins } from '../units';
+import { type Kelvins, kelvins } from '../../units';
 
 /** The thermostat's temperature, K, and the one that counts as fully cold. common practice, no source: 90 C and 20 C. */
 export const WARM = kelvins(363);

@@ -1,6 +1,6 @@
-import { AIR_GAS_CONSTANT } from '../air';
-import { radiansFromDegrees } from '../units';
-import { type CylinderShape, cylinderVolume, sweptVolume } from './crank';
+import { AIR_GAS_CONSTANT } from '../../air';
+import { radiansFromDegrees } from '../../units';
+import { type CylinderShape, cylinderVolume, sweptVolume } from '../crank/crank';
 import type { CrankStep, Cylinder, CylinderMakings, Exhaust } from './cylinder';
 import { ignite } from './ignite';
 import {

@@ -1,6 +1,6 @@
-import { sin, square } from '../exact';
-import { radiansFromDegrees, type SquareMetres, squareMetres } from '../units';
-import { type CylinderShape, sweptVolume } from './crank';
+import { sin, square } from '../../exact';
+import { radiansFromDegrees, type SquareMetres, squareMetres } from '../../units';
+import { type CylinderShape, sweptVolume } from '../crank/crank';
 
 /** The intake valve opens before top dead centre and closes after bottom dead centre. Ours: a mild road cam. */
 const OPENS_BEFORE_TDC = radiansFromDegrees(12);

@@ -1,5 +1,5 @@
-import { cos, sin, square } from '../exact';
-import { type CubicMetres, cubicMetres } from '../units';
+import { cos, sin, square } from '../../exact';
+import { type CubicMetres, cubicMetres } from '../../units';
 
 /** A cylinder's fixed dimensions, in metres. */
 export interface CylinderShape {

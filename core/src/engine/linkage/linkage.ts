@@ -1,8 +1,8 @@
-import type { Departures } from '../faults';
-import type { Random } from '../random';
-import { at } from '../sequence';
-import { type Adjuster, actionOn, concernOf, type Setup, type Throat } from '../setup';
-import { type Radians, radians, radiansFromDegrees } from '../units';
+import type { Departures } from '../../faults';
+import type { Random } from '../../random';
+import { at } from '../../sequence';
+import { type Adjuster, actionOn, concernOf, type Setup, type Throat } from '../../setup';
+import { type Radians, radians, radiansFromDegrees } from '../../units';
 import type { Screw } from './screws';
 
 /** Slip of a throttle as its coupling is clamped, radians. Ours: a careful hand; it moves the needle by about a tenth of a kPa. */

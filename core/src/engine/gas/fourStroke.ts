@@ -1,5 +1,5 @@
-import { AIR_GAS_CONSTANT } from '../air';
-import { type CylinderShape, clearanceVolume, sweptVolume } from './crank';
+import { AIR_GAS_CONSTANT } from '../../air';
+import { type CylinderShape, clearanceVolume, sweptVolume } from '../crank/crank';
 import type { CrankStep, Cylinder, CylinderMakings, Exhaust } from './cylinder';
 import { ignite } from './ignite';
 import { blowDown, exchange, move, type Pocket, pocketMass, pocketPressure } from './pockets';
