@@ -1,7 +1,7 @@
-import { TraceMetaSchema } from '@amber-needle/core/formats/trace';
 import { EVENT_KINDS } from '@amber-needle/core/job';
 import { PracticeChoicesSchema, PracticeCommandSchema } from '@amber-needle/core/practice';
 import { SetupSchema } from '@amber-needle/core/setup';
+import { TraceMetaSchema } from '@amber-needle/core/trace';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import standalone from 'ajv/dist/standalone';
 import { build } from 'esbuild';

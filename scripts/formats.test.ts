@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { writeJob } from '@amber-needle/core/formats/job';
-import { decodeTrace } from '@amber-needle/core/formats/trace';
 import { twinWithTwoStops } from '@amber-needle/core/setup';
 import { append, move, opened } from '@amber-needle/core/testing';
+import { decodeTrace } from '@amber-needle/core/trace';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
 import { compiledChecks } from './compiledChecks';

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { JobDocumentSchema } from '@amber-needle/core/formats/job';
-import { TraceMetaSchema } from '@amber-needle/core/formats/trace';
 import { EVENT_KINDS } from '@amber-needle/core/job';
 import { SetupSchema } from '@amber-needle/core/setup';
+import { TraceMetaSchema } from '@amber-needle/core/trace';
 
 const DIALECT = 'https://json-schema.org/draft/2020-12/schema';
 

@@ -1,5 +1,5 @@
-import { decodeTrace, samplesOf } from '@amber-needle/core/formats/trace';
 import { recordingReading, windowOf } from '@amber-needle/core/signal';
+import { decodeTrace, samplesOf } from '@amber-needle/core/trace';
 import { failed, type Outcome } from './outcome';
 
 export interface ReadResult {

@@ -1,6 +1,6 @@
 import { createEngine } from '@amber-needle/core/engine';
-import { encodeTrace, type TraceColumn } from '@amber-needle/core/formats/trace';
 import { twinWithTwoStops } from '@amber-needle/core/setup';
+import { encodeTrace, type TraceColumn } from '@amber-needle/core/trace';
 import { seconds } from '@amber-needle/core/units';
 
 /** Ten seconds of a practice engine's idle as a trace file of `channels` channels, at 250 Hz. */

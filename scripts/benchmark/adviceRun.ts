@@ -1,6 +1,6 @@
+import { seededRandom } from '@amber-needle/core/basics';
 import { type Fault, faultKindOf, isSame, type Suspicion } from '@amber-needle/core/faults';
 import type { JobEvent } from '@amber-needle/core/job';
-import { seededRandom } from '@amber-needle/core/random';
 import {
   ARCHETYPES,
   concernOf,

@@ -1,8 +1,8 @@
 import { createEngine } from '@amber-needle/core/engine';
-import { decodeTrace, encodeTrace, samplesOf, type TraceColumn } from '@amber-needle/core/formats/trace';
 import { createGaugeSet } from '@amber-needle/core/instruments';
 import { ARCHETYPES, twinWithTwoStops } from '@amber-needle/core/setup';
 import { createLiveSignal, steadyReading } from '@amber-needle/core/signal';
+import { decodeTrace, encodeTrace, samplesOf, type TraceColumn } from '@amber-needle/core/trace';
 import { seconds } from '@amber-needle/core/units';
 import { adviceCost } from './adviceCost';
 import { BANKS, multipleOf } from './engineRun';

@@ -1,5 +1,5 @@
-import { createTraceDecoder, samplesOf, type Trace, type TraceProblem } from '@amber-needle/core/formats/trace';
 import { recordingReading, windowOf } from '@amber-needle/core/signal';
+import { createTraceDecoder, samplesOf, type Trace, type TraceProblem } from '@amber-needle/core/trace';
 import type { FileReading } from './signalProtocol';
 
 /** Larger files are refused: 50 MB are some 20 minutes of two channels at 1 kHz. */

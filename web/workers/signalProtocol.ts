@@ -1,8 +1,8 @@
 import type { Fault } from '@amber-needle/core/faults';
-import type { TraceProblem } from '@amber-needle/core/formats/trace';
 import type { PracticeChoices, PracticeCommand, PracticeState } from '@amber-needle/core/practice';
 import type { Setup } from '@amber-needle/core/setup';
 import type { SignalReading } from '@amber-needle/core/signal';
+import type { TraceProblem } from '@amber-needle/core/trace';
 import type { GaugeStatus } from '@/server/bench/hub';
 
 /** What the page asks of the signal worker. `request` numbers let late answers be told from new ones. */

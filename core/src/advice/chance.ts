@@ -1,5 +1,5 @@
+import { seededRandom } from '../basics';
 import { type Belief, drawOutcomes, wandered } from '../belief';
-import { seededRandom } from '../random';
 import { toleranceOf } from '../setup';
 
 /** Belief needed before the work counts as done. */

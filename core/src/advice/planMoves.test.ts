@@ -1,9 +1,8 @@
 import { Matrix } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
+import { at, seededRandom } from '../basics';
 import { type Belief, layoutOf, moveBelief, priorBelief } from '../belief';
 import { foldJob, type Job } from '../job';
-import { seededRandom } from '../random';
-import { at } from '../sequence';
 import { ARCHETYPES, type Setup } from '../setup';
 import { append } from '../testing/jobs';
 import { turns } from '../units';

@@ -1,7 +1,6 @@
+import { at, seededRandom } from '../basics';
 import { areaChange, type Belief, drawStates, layoutOf, reachedBy, turnToReach } from '../belief';
 import type { Job } from '../job';
-import { seededRandom } from '../random';
-import { at } from '../sequence';
 import { type Adjuster, actionOn } from '../setup';
 import { TURN_STEP, type Turns, turns } from '../units';
 import { freeScrews, roomOf, steppedTurn } from './freeScrews';

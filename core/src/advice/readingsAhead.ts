@@ -1,6 +1,6 @@
+import { at } from '../basics';
 import { type Belief, foldEvent, forecastOf, layoutOf, throatAir } from '../belief';
 import type { EventOf } from '../job';
-import { at } from '../sequence';
 import { decidingQuantity } from '../setup';
 
 /** What a good reading of this length leaves of doubt, kPa against the group and rpm as a share. Ours: eight seconds of live gauges. */

@@ -1,5 +1,5 @@
 import { inverse, Matrix } from 'ml-matrix';
-import { at } from '../sequence';
+import { at } from '../basics';
 
 /** Screws that could finish the work together, and the linear algebra of their best use. Flat row-major arrays: they are read in the innermost loop. */
 export interface ScrewSet {

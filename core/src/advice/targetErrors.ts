@@ -1,5 +1,5 @@
+import { at } from '../basics';
 import { airflowContrastNow, type Belief, contrastNow, layoutOf } from '../belief';
-import { at } from '../sequence';
 import { type Adjuster, actionOn, decidingQuantity, PERCENT, toleranceOf } from '../setup';
 
 /**

@@ -1,5 +1,5 @@
+import { at } from '../basics';
 import { type Belief, forecastOf, layoutOf, moveBelief } from '../belief';
-import { at } from '../sequence';
 import type { ScrewEffect } from './advice';
 import { chances } from './chance';
 import type { PlannedTurn } from './plannedTurn';

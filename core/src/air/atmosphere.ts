@@ -1,4 +1,4 @@
-import { pow } from '../exact';
+import { pow } from '../basics';
 import { type Kelvins, kelvins, type Pascals, pascals } from '../units';
 import { AIR_GAS_CONSTANT, STANDARD_PRESSURE, STANDARD_TEMPERATURE } from './gas';
 

@@ -1,4 +1,4 @@
-import { exp, square } from '../exact';
+import { exp, square } from '../basics';
 import { type Pascals, pascals } from '../units';
 import type { AirState } from './atmosphere';
 

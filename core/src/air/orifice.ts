@@ -1,4 +1,4 @@
-import { pow, square } from '../exact';
+import { pow, square } from '../basics';
 import { type Kelvins, type KilogramsPerSecond, kilogramsPerSecond, type Pascals, type SquareMetres } from '../units';
 import { AIR_GAS_CONSTANT, AIR_HEAT_RATIO } from './gas';
 

@@ -1,4 +1,4 @@
-import { cos, square } from '../exact';
+import { cos, square } from '../basics';
 import { type Radians, type SquareMetres, squareMetres } from '../units';
 
 /**

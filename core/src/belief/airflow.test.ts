@@ -1,7 +1,7 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
+import { seededRandom } from '../basics';
 import type { Bare, JobEvent } from '../job';
-import { seededRandom } from '../random';
 import { ARCHETYPES, decidingQuantity, type Setup } from '../setup';
 import { append, move, reading, zero } from '../testing/jobs';
 import { layoutOf } from './belief';

@@ -1,9 +1,8 @@
 import fc from 'fast-check';
 import { Matrix, solve } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
+import { at, seededRandom } from '../basics';
 import { effectiveEvents } from '../job';
-import { seededRandom } from '../random';
-import { at } from '../sequence';
 import { twinWithTwoStops } from '../setup';
 import { append, logs, match, move, opened, reading, round, zero } from '../testing/jobs';
 import { turns } from '../units';

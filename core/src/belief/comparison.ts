@@ -1,5 +1,5 @@
+import { at } from '../basics';
 import type { EventOf, JobEvent } from '../job';
-import { at } from '../sequence';
 import { decidingQuantity, PERCENT } from '../setup';
 import type { ChannelReading, ChannelState, SignalReading } from '../signal';
 import { type Belief, layoutOf } from './belief';

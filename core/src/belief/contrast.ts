@@ -1,4 +1,4 @@
-import { at } from '../sequence';
+import { at } from '../basics';
 import type { Belief, Layout } from './belief';
 
 /** Isentropic flow of air, gamma = 1.4: exponents 2/gamma and (gamma + 1)/gamma. Heywood (1988), App. C. */

@@ -1,6 +1,5 @@
 import type { Matrix } from 'ml-matrix';
-import type { Random } from '../random';
-import { at } from '../sequence';
+import { at, type Random } from '../basics';
 import type { Belief } from './belief';
 
 /**

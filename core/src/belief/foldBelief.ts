@@ -1,7 +1,7 @@
+import { assertNever, at } from '../basics';
 import { allSupposed, isSame, likeliestWay, type Supposition } from '../faults';
 import type { EventOf, JobEvent } from '../job/events';
 import { effectiveEvents } from '../job/undo';
-import { assertNever, at } from '../sequence';
 import type { Setup } from '../setup';
 import { type Belief, layoutOf } from './belief';
 import { withoutLessonsOf } from './lessons';

@@ -1,6 +1,5 @@
 import type { Matrix } from 'ml-matrix';
-import type { Random } from '../random';
-import { at } from '../sequence';
+import { at, type Random } from '../basics';
 import { decidingQuantity, PERCENT, type Quantity } from '../setup';
 import { type KiloPascals, kiloPascals, type Rpm, rpm } from '../units';
 import { type Belief, layoutOf } from './belief';

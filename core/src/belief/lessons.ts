@@ -1,6 +1,6 @@
 import { Matrix } from 'ml-matrix';
+import { at } from '../basics';
 import { faultKindOf, type Suspicion } from '../faults';
-import { at } from '../sequence';
 import { actionOn, type Setup } from '../setup';
 import { type Belief, layoutOf } from './belief';
 import { astray } from './move';

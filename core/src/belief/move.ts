@@ -1,5 +1,5 @@
 import type { Matrix } from 'ml-matrix';
-import { at } from '../sequence';
+import { at } from '../basics';
 import { actionOn, concernOf } from '../setup';
 import type { Turns } from '../units';
 import { type Direction, reachedBy } from './backlash';

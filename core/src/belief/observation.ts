@@ -1,4 +1,4 @@
-import { at } from '../sequence';
+import { at } from '../basics';
 import { type Belief, type Layout, layoutOf } from './belief';
 import { groupState, runnerLogPressure, throatLogAirflow } from './contrast';
 

@@ -1,5 +1,5 @@
+import { at } from '../basics';
 import type { EventOf } from '../job/events';
-import { at } from '../sequence';
 import { sharesPlenum } from '../setup';
 import { kiloPascals } from '../units';
 import { type Belief, layoutOf } from './belief';

@@ -1,6 +1,6 @@
 import { Matrix } from 'ml-matrix';
-import { ASSUMED_BAROMETER } from '../formats/trace';
 import { type Adjuster, concernOf, type Setup, sharesPlenum } from '../setup';
+import { ASSUMED_BAROMETER } from '../trace';
 import { type Belief, layoutOf } from './belief';
 
 /**

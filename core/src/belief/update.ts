@@ -1,5 +1,5 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
-import { at } from '../sequence';
+import { at } from '../basics';
 import type { Belief } from './belief';
 import type { Observation } from './observation';
 

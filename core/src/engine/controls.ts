@@ -1,5 +1,5 @@
+import { at } from '../basics';
 import type { CommonDeparture } from '../faults';
-import { at } from '../sequence';
 import { enrichmentOn, type Setup } from '../setup';
 import { radiansFromDegrees } from '../units';
 import type { Engine } from './engineTypes';

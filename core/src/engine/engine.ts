@@ -1,7 +1,6 @@
 import { standardAtmosphere } from '../air';
+import { at, seededRandom } from '../basics';
 import { departuresOf } from '../faults';
-import { seededRandom } from '../random';
-import { at } from '../sequence';
 import type { Setup } from '../setup';
 import { pascals, radians, seconds } from '../units';
 import { controlsOf, type Inside, setMixtures } from './controls';

@@ -1,8 +1,6 @@
 import { AIR_GAS_CONSTANT, CHOKED_FLOW_FACTOR, dryAirDensity, standardAtmosphere } from '../air';
-import { exp, ln } from '../exact';
+import { at, exp, ln, seededRandom } from '../basics';
 import { departuresOf } from '../faults';
-import { seededRandom } from '../random';
-import { at } from '../sequence';
 import type { Setup } from '../setup';
 import { type Radians, radians, rpm } from '../units';
 import { sweptVolume } from './crank/crank';

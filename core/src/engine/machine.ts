@@ -1,4 +1,4 @@
-import { at } from '../sequence';
+import { at } from '../basics';
 import { type Radians, type Rpm, radians } from '../units';
 import { LOWER_HEATING_VALUE } from './gas/burn';
 import type { CrankStep } from './gas/cylinder';

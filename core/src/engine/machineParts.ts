@@ -1,8 +1,6 @@
 import { type AirState, humidAirDensity, vapourShare } from '../air';
-import { square } from '../exact';
+import { at, type Random, square } from '../basics';
 import type { Departures, ThroatDeparture } from '../faults';
-import type { Random } from '../random';
-import { at } from '../sequence';
 import type { Setup } from '../setup';
 import { type Kelvins, type Radians, type Rpm, radiansFromDegrees } from '../units';
 import { type CylinderShape, sweptVolume } from './crank/crank';

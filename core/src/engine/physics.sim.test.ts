@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import FFT from 'fft.js';
 import { describe, expect, it } from 'vitest';
-import { at as item } from '../sequence';
+import { at as item } from '../basics';
 import { ARCHETYPES, type ArchetypeName, type Setup, setupProblems } from '../setup';
 import { BANKS, banks, isDeep } from '../testing/depth';
 import { radiansFromDegrees, rpm, seconds } from '../units';

@@ -1,4 +1,4 @@
-import { assertNever } from '../sequence';
+import { assertNever } from '../basics';
 import { type Radians, type Rpm, radiansFromDegrees, type Seconds, seconds } from '../units';
 import type { Vehicle } from './crank/load';
 import type { Engine } from './engineTypes';

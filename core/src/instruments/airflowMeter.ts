@@ -1,5 +1,4 @@
-import { exp } from '../exact';
-import type { Random } from '../random';
+import { exp, type Random } from '../basics';
 import type { Seconds } from '../units';
 
 export interface AirflowMeterOptions {

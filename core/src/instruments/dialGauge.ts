@@ -1,4 +1,4 @@
-import type { Random } from '../random';
+import type { Random } from '../basics';
 import { type Pascals, pascals, type Seconds } from '../units';
 
 export interface DialGaugeOptions {

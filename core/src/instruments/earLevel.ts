@@ -1,5 +1,4 @@
-import { ln } from '../exact';
-import type { Random } from '../random';
+import { ln, type Random } from '../basics';
 
 /** Level of a mouth's hiss at a gram of air a second, dB, and what ear and hose make of it. Ours: levels compare with each other only. */
 const AT_ONE_GRAM = 62;

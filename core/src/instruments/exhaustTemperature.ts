@@ -1,4 +1,4 @@
-import { exp } from '../exact';
+import { exp } from '../basics';
 import { type Kelvins, kelvins, type Seconds } from '../units';
 import type { ExhaustGas } from './exhaustGas';
 

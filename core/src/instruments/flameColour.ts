@@ -1,4 +1,4 @@
-import type { Random } from '../random';
+import type { Random } from '../basics';
 
 /** What an eye names through a transparent plug. */
 export type FlameColour = 'yellow' | 'blue' | 'pale' | 'dark';

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { createEngine } from '../engine';
-import { decodeTrace, encodeTrace, samplesOf } from '../formats/trace';
 import { twinWithTwoStops } from '../setup';
+import { decodeTrace, encodeTrace, samplesOf } from '../trace';
 import { createGaugeSet } from './gaugeSet';
 
 it('makes a trace that reads back, 500 samples a second, offsets and all', () => {

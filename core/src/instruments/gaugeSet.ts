@@ -1,8 +1,8 @@
+import { seededRandom } from '../basics';
 import type { Engine } from '../engine';
 import { departuresOf, type Fault } from '../faults';
-import type { TraceColumn } from '../formats/trace';
-import { seededRandom } from '../random';
 import type { Setup } from '../setup';
+import type { TraceColumn } from '../trace';
 import { type KiloPascals, kiloPascals, pascals, seconds, toKiloPascals } from '../units';
 import { createTransducer } from './transducer';
 

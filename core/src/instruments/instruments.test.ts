@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { seededRandom } from '../basics';
 import { createEngine } from '../engine';
-import { seededRandom } from '../random';
 import { ARCHETYPES } from '../setup';
 import { kelvins, pascals, rpm, seconds, turns } from '../units';
 import {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { createEngine, type RideLeg, type Vehicle } from '../engine';
-import { decodeTrace, encodeTrace } from '../formats/trace';
 import { ARCHETYPES } from '../setup';
+import { decodeTrace, encodeTrace } from '../trace';
 import { radiansFromDegrees, rpm, seconds } from '../units';
 import { roadLog } from './roadLog';
 

@@ -1,6 +1,6 @@
+import { seededRandom } from '../basics';
 import { type Engine, type LegSpan, type RideLeg, ride, type Vehicle } from '../engine';
-import type { Trace, TraceColumn } from '../formats/trace';
-import { seededRandom } from '../random';
+import type { Trace, TraceColumn } from '../trace';
 import { type Seconds, seconds } from '../units';
 import { mixedGas } from './exhaustGas';
 import { createWideband } from './widebandLambda';

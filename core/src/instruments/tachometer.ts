@@ -1,4 +1,4 @@
-import type { Random } from '../random';
+import type { Random } from '../basics';
 import { type Rpm, rpm, type Seconds } from '../units';
 
 export interface TachometerOptions {

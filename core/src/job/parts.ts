@@ -1,6 +1,6 @@
 import type { Setup } from '../setup';
 
-export function isThroat({ throats }: Setup, throat: string): boolean {
+function isThroat({ throats }: Setup, throat: string): boolean {
   return throats.some(({ id }) => id === throat);
 }
 

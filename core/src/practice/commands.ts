@@ -1,7 +1,7 @@
 import Type, { type Static } from 'typebox';
+import { assertNever } from '../basics';
 import type { Engine, TurnOutcome } from '../engine';
 import type { AirflowMeter, GaugeSet } from '../instruments';
-import { assertNever } from '../sequence';
 import { rpm, turns } from '../units';
 import { checkerFor, compiled } from '../validation';
 

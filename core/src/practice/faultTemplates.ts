@@ -1,6 +1,5 @@
+import { at, seededRandom } from '../basics';
 import { FAULT_KINDS, type Fault } from '../faults';
-import { seededRandom } from '../random';
-import { at } from '../sequence';
 import type { Setup } from '../setup';
 
 export const STRENGTHS = ['mild', 'clear', 'severe'] as const;

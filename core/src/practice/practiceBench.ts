@@ -1,9 +1,8 @@
 import { standardAtmosphere } from '../air';
+import { at, seededRandom } from '../basics';
 import { createEngine, type Engine } from '../engine';
 import type { Fault } from '../faults';
 import { createAirflowMeter, createGaugeSet, type GaugeSet } from '../instruments';
-import { seededRandom } from '../random';
-import { at } from '../sequence';
 import type { Setup } from '../setup';
 import { kelvins, seconds } from '../units';
 import type { PracticeChoices } from './choices';

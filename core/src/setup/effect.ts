@@ -1,4 +1,4 @@
-import { assertNever } from '../sequence';
+import { assertNever } from '../basics';
 import type { Adjuster } from './schema';
 
 /** +1 where turning the screw in opens the throat, -1 where it closes it, 0 where the screw does not act on its throttle. */

@@ -1,4 +1,4 @@
-import { at } from '../sequence';
+import { at } from '../basics';
 import type { EvenWindow } from './grid';
 import { cyclePeriod } from './period';
 import { meanOf, quantileOf, swingOf } from './statistics';

@@ -1,4 +1,4 @@
-import { at } from '../sequence';
+import { at } from '../basics';
 import type { Cycles } from './cycles';
 import type { EvenWindow } from './grid';
 import { correlatedMean, extremesOf, meanOf, quantileOf } from './statistics';

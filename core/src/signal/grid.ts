@@ -1,4 +1,4 @@
-import { at } from '../sequence';
+import { at } from '../basics';
 import { durationOf, type SampleWindow } from './window';
 
 /** A window on an even grid of times, gaps bridged by straight lines: what spectra and integrals need. */

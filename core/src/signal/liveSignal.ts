@@ -1,4 +1,4 @@
-import type { Samples } from '../formats/trace';
+import type { Samples } from '../trace';
 import { KEPT_DRIFT_SIGMAS, readStretch, SHORTEST_READING, type SignalReading, steadyReading } from './steadyReading';
 import { durationOf, type SampleWindow, since } from './window';
 

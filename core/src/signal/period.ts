@@ -1,5 +1,5 @@
 import FFT from 'fft.js';
-import { at } from '../sequence';
+import { at } from '../basics';
 import type { EvenWindow } from './grid';
 
 /** Longest and shortest cycle looked for, s: 240 to 7200 rpm of a four-stroke. */

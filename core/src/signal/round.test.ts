@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { seededRandom } from '../random';
+import { seededRandom } from '../basics';
 import { closeRound, type RoundStop, roundPlan } from './round';
 
 const four = ['1', '2', '3', '4'];

@@ -1,4 +1,4 @@
-import { at } from '../sequence';
+import { at } from '../basics';
 
 /** One stop of an instrument that is carried from throat to throat. */
 export interface RoundStop {

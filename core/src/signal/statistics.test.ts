@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { seededRandom } from '../random';
+import { seededRandom } from '../basics';
 import { correlatedMean, extremesOf, flutterOf } from './statistics';
 
 /** x[t] = rho x[t-1] + e, unit variance. */

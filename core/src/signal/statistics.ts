@@ -1,4 +1,4 @@
-import { at } from '../sequence';
+import { at } from '../basics';
 
 export interface MeanWithUncertainty {
   readonly mean: number;

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { seededRandom } from '../basics';
 import { createEngine } from '../engine';
 import type { Fault } from '../faults';
 import { createTransducer, DEFAULT_TRANSDUCER } from '../instruments';
-import { seededRandom } from '../random';
 import { twinWithTwoStops } from '../setup';
 import { seeds } from '../testing/depth';
 import { pascals, type Seconds, seconds, turns } from '../units';

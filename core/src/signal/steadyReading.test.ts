@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { seededRandom } from '../random';
+import { seededRandom } from '../basics';
 import { evenWindow } from './grid';
 import { createLiveSignal } from './liveSignal';
 import { cyclePeriod } from './period';

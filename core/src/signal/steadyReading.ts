@@ -1,4 +1,4 @@
-import { at } from '../sequence';
+import { at } from '../basics';
 import { type KiloPascals, kiloPascals, type Rpm, rpm, rpmFromCycleHz, type Seconds, seconds } from '../units';
 import { type ChannelState, judgeChannel } from './channelState';
 import { type Cycles, findCycles, meanCycleTime } from './cycles';

@@ -1,5 +1,5 @@
-import type { Samples } from '../formats/trace';
-import { at } from '../sequence';
+import { at } from '../basics';
+import type { Samples } from '../trace';
 
 /** One channel's samples of a stretch of time, kPa below ambient; NaN where nothing came. */
 export interface ChannelSamples {

@@ -1,7 +1,7 @@
+import { at } from '../basics';
 import { type Belief, foldEvent, layoutOf, priorBelief } from '../belief';
 import { FAULT_KINDS, isSame, type Sight, type Supposition, type Suspicion } from '../faults';
 import { effectiveEvents, type JobEvent } from '../job';
-import { at } from '../sequence';
 import { type Setup, sharesPlenum } from '../setup';
 
 /** The same log folded on the supposition that the engine is sound, and on that of each single fault. */

@@ -1,7 +1,7 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import { at } from '../basics';
 import { type Belief, layoutOf, symmetric } from '../belief';
 import { type FoundAs, faultKindOf, type Suspicion } from '../faults';
-import { at } from '../sequence';
 import { actionOn, concernOf, type Setup } from '../setup';
 
 /**

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
+import { seededRandom } from '../basics';
 import { type Bare, closingEvent, decide, type EventOf, type JobEvent } from '../job';
-import { seededRandom } from '../random';
 import { twinWithTwoStops } from '../setup';
 
 /** An event id that differs for each number. */

@@ -1,9 +1,9 @@
 import { adviseNextMove } from '../advice';
+import { type Random, seededRandom } from '../basics';
 import type { EngineOptions, EngineTruth } from '../engine';
 import type { Suspicion } from '../faults';
 import { type Findings, findingsOf } from '../findings';
 import { type Bare, decide, type JobEvent, matchFromSignal, readingFromSignal, zeroFromSignal } from '../job';
-import { type Random, seededRandom } from '../random';
 import { decidingQuantity, type Setup } from '../setup';
 import { kiloPascals, type Seconds, seconds } from '../units';
 import { createTrialBench } from './trialBench';

@@ -1,8 +1,7 @@
+import { at, seededRandom } from '../basics';
 import { createEngine, type Engine, type EngineOptions } from '../engine';
 import { createAirflowMeter, createGaugeSet } from '../instruments';
 import type { Bare, EventOf } from '../job';
-import { seededRandom } from '../random';
-import { at } from '../sequence';
 import { concernOf, type Setup } from '../setup';
 import { type SampleWindow, type SignalReading, steadyReading } from '../signal';
 import { type Seconds, seconds, turns } from '../units';

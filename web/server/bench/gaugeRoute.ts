@@ -1,4 +1,4 @@
-import { decodeTrace } from '@amber-needle/core/formats/trace';
+import { decodeTrace } from '@amber-needle/core/trace';
 import { readText } from '../http/body';
 import { Refused } from '../http/refused';
 import { benchName } from './benchName';

@@ -1,4 +1,4 @@
-import type { TraceMeta } from '@amber-needle/core/formats/trace';
+import type { TraceMeta } from '@amber-needle/core/trace';
 
 /** After this long without a sample a gauge counts as gone, and another may take its bench. */
 const LEASE_MS = 3000;

@@ -1,4 +1,4 @@
-import { decodeTrace, samplesOf } from '@amber-needle/core/formats/trace';
+import { decodeTrace, samplesOf } from '@amber-needle/core/trace';
 import type { GaugeStatus } from '@/server/bench/hub';
 import type { SampleListener, SampleSource } from './sampleSource';
 import { sharedStream } from './sharedStream';

@@ -1,5 +1,5 @@
-import { samplesOf } from '@amber-needle/core/formats/trace';
 import type { PracticeBench } from '@amber-needle/core/practice';
+import { samplesOf } from '@amber-needle/core/trace';
 import type { SampleSource } from './sampleSource';
 
 /** Samples a second and channel: as the stand-in's gauges. */

@@ -1,4 +1,4 @@
-import type { Samples } from '@amber-needle/core/formats/trace';
+import type { Samples } from '@amber-needle/core/trace';
 import type { GaugeStatus } from '@/server/bench/hub';
 
 /** What a source of samples tells: batches of samples, and how its line stands. */

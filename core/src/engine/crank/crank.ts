@@ -1,4 +1,4 @@
-import { cos, sin, square } from '../../exact';
+import { cos, sin, square } from '../../basics';
 import { type CubicMetres, cubicMetres } from '../../units';
 
 /** A cylinder's fixed dimensions, in metres. */

@@ -1,4 +1,4 @@
-import { at } from '../../sequence';
+import { at } from '../../basics';
 import { type Pascals, pascals, type Rpm, rpm } from '../../units';
 import type { Exhaust } from '../gas/cylinder';
 

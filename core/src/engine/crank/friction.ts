@@ -1,4 +1,4 @@
-import { square } from '../../exact';
+import { square } from '../../basics';
 import { type Pascals, pascals, type Rpm } from '../../units';
 
 /**

@@ -1,4 +1,4 @@
-import { square } from '../../exact';
+import { square } from '../../basics';
 import type { Throat } from '../../setup';
 import { AIR_FUEL_RATIO } from '../gas/burn';
 import { throttleArea } from '../gas/openArea';

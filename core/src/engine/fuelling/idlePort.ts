@@ -1,4 +1,4 @@
-import { square } from '../../exact';
+import { square } from '../../basics';
 import { AIR_FUEL_RATIO } from '../gas/burn';
 import {
   type CarburetorState,

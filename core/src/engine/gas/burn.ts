@@ -1,5 +1,5 @@
 import { AIR_GAS_CONSTANT, STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../../air';
-import { pow, square } from '../../exact';
+import { pow, square } from '../../basics';
 import { FUELS, stoichiometricAirFuelRatio } from '../../fuel';
 
 /** Energy in petrol, J/kg. Source: Heywood (1988), table D.4, gasoline 44.0 MJ/kg. */

@@ -1,4 +1,4 @@
-import type { Random } from '../../random';
+import type { Random } from '../../basics';
 import type { Pocket } from './pockets';
 
 /** What left a cylinder in its last cycle. */

@@ -1,5 +1,5 @@
 import { plateOpenArea } from '../../air';
-import { acos, square } from '../../exact';
+import { acos, square } from '../../basics';
 import type { Throat } from '../../setup';
 import { radians, radiansFromDegrees } from '../../units';
 

@@ -1,4 +1,4 @@
-import { sin, square } from '../../exact';
+import { sin, square } from '../../basics';
 import { radiansFromDegrees, type SquareMetres, squareMetres } from '../../units';
 import { type CylinderShape, sweptVolume } from '../crank/crank';
 

@@ -1,6 +1,5 @@
+import { at, type Random } from '../../basics';
 import type { Departures } from '../../faults';
-import type { Random } from '../../random';
-import { at } from '../../sequence';
 import { type Adjuster, actionOn, concernOf, type Setup, type Throat } from '../../setup';
 import { type Radians, radians, radiansFromDegrees } from '../../units';
 import type { Screw } from './screws';

@@ -1,6 +1,5 @@
-import { exp } from '../../exact';
+import { exp, type Random } from '../../basics';
 import type { Departures } from '../../faults';
-import type { Random } from '../../random';
 import { type Adjuster, concernOf } from '../../setup';
 import { type Turns, turns } from '../../units';
 

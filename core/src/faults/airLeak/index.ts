@@ -1,5 +1,5 @@
 import Type, { type Static } from 'typebox';
-import { at } from '../../sequence';
+import { at } from '../../basics';
 import type { FaultKind } from '../faultKind';
 import { AT_THROAT, closed, idsOf } from '../places';
 

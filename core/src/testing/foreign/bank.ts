@@ -1,6 +1,5 @@
+import { at, seededRandom } from '../../basics';
 import type { Suspicion } from '../../faults';
-import { seededRandom } from '../../random';
-import { at } from '../../sequence';
 import { actionOn, concernOf, type Setup } from '../../setup';
 
 /**

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { PRESSURE_UNITS } from '../../units';
+import { PRESSURE_UNITS } from '../units';
 import { createTraceDecoder, decodeTrace, MOST_PROBLEMS } from './decoder';
 import { encodeTrace } from './encoder';
 import { samplesOf } from './samples';

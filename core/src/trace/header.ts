@@ -1,4 +1,4 @@
-import { isPressureUnit, PRESSURE_UNITS } from '../../units';
+import { isPressureUnit, PRESSURE_UNITS } from '../units';
 import { type Separator, separatorOf, splitCells } from './cells';
 import type { TraceColumn, TraceProblem } from './trace';
 

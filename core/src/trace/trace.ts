@@ -1,6 +1,6 @@
 import Type, { type Static } from 'typebox';
-import type { PressureUnit } from '../../units';
-import { TEXT_PATTERN } from '../../validation';
+import type { PressureUnit } from '../units';
+import { TEXT_PATTERN } from '../validation';
 
 const closed = { additionalProperties: false };
 

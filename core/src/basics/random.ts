@@ -1,6 +1,6 @@
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { cos, ln, sin } from '../exact';
+import { cos, ln, sin } from '../basics';
 
 /** A seeded source of chance. Same seed, same numbers, on every machine: the core has no other. */
 export interface Random {

@@ -1,4 +1,4 @@
-import { type Checked, checkerFor, compiled } from '../../validation';
+import { type Checked, checkerFor, compiled } from '../validation';
 import { type TraceMeta, TraceMetaSchema } from './trace';
 
 const check = checkerFor(TraceMetaSchema, compiled.traceMeta);

@@ -1,5 +1,5 @@
-import { STANDARD_PRESSURE } from '../../air';
-import { depressionOf, type KiloPascals, kiloPascals, kiloToPascals, toKiloPascals, toPascals } from '../../units';
+import { STANDARD_PRESSURE } from '../air';
+import { depressionOf, type KiloPascals, kiloPascals, kiloToPascals, toKiloPascals, toPascals } from '../units';
 import type { Trace, TraceColumn, TraceMeta } from './trace';
 
 /** Standard pressure stands in where a trace gives no barometer; it matters little for depression, and is recorded as assumed. */

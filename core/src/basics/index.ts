@@ -1,0 +1,3 @@
+export * from './at';
+export * from './elementary';
+export * from './random';
