@@ -1,14 +1,22 @@
 import { defineConfig } from '@playwright/test';
 
+const STANDIN_SPECS = /(accessibility|away|bad-input|balance|real-input)\.spec\.ts/;
+
 /** Run by scripts/test.mjs, which starts the database, the app and the stand-in and names them in the environment. */
 export default defineConfig({
   testDir: 'specs',
   outputDir: '../.data/e2e-results',
-  // One bench and one stand-in: tests take turns.
-  workers: 1,
+  // Two lanes, one for each core: on the bench that the stand-in sends to tests take turns, the others do among themselves.
+  workers: 2,
   fullyParallel: false,
+  projects: [
+    { name: 'the stand-in’s bench', workers: 1, testMatch: STANDIN_SPECS },
+    { name: 'benches of their own', workers: 1, testIgnore: STANDIN_SPECS },
+  ],
+  // What is too long for every run belongs to `npm run test:deep`.
+  ...(process.env.TEST_DEPTH === 'deep' ? { grep: /@deep/ } : { grepInvert: /@deep/ }),
   retries: 0,
-  timeout: Number(process.env.E2E_TIMEOUT ?? 240_000),
+  timeout: Number(process.env.E2E_TIMEOUT ?? 120_000),
   expect: { timeout: 20_000 },
   reporter: [['line'], ['json']],
   use: {

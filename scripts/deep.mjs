@@ -10,6 +10,7 @@ import { buildApp, DATA, installModules, ROOT } from './project.mjs';
  * a suite that was cut short goes on where it was. The longest seen, the kills, took 15.5 minutes, and 20.5 on a busy machine.
  */
 const PARTS = {
+  specs: 'whole jobs through the screen, many tabs, files of many megabytes',
   simulations: 'whole jobs and the engine, on every bank and many seeds',
   fuzz: 'fifty thousand mutated documents on every route',
   kills: 'app, database, stand-in and start command killed twenty times each while people write',

@@ -84,7 +84,7 @@ try {
       // Fixed ports for this run: a test stops the app and starts it again where it was.
       const port = await freePort();
       const app = await startApp(group, databaseUrl, { port, log, pidFile: pidFile('test', 'app') });
-      const standin = await startStandin(group, app, ['--seed', '7', '--pace', '4'], {
+      const standin = await startStandin(group, app, ['--seed', '7', '--pace', '8', '--rate', '250'], {
         log,
         pidFile: pidFile('test', 'standin'),
       });

@@ -121,7 +121,7 @@ test('what the server refuses after a reload is shown with its content, exported
   await expect(page.getByText('Everything is saved.')).toBeVisible();
 });
 
-test('seven tabs of benches share one stream and all of them stay live', async ({ browser }) => {
+test('seven tabs of benches share one stream and all of them stay live', { tag: '@deep' }, async ({ browser }) => {
   // Gauges of its own, at the pace of life: seven tabs of quick ones are more than two cores can follow.
   const workshop = await secondWorkshop('tabs');
   const context = await browser.newContext({ baseURL: workshop.url });

@@ -99,7 +99,7 @@ test('a corrected bank is read into the job that was opened before', async ({ pa
   await expect(page.getByRole('button', { name: 'Use the machine’s bank as it is now' })).toBeHidden();
 });
 
-test('a job file of fourteen megabytes is taken in whole', async ({ page }) => {
+test('a job file of fourteen megabytes is taken in whole', { tag: '@deep' }, async ({ page }) => {
   const jobId = await openDesk(page, 'Much to say.');
   const { events } = await (await page.request.get(`/api/jobs/${jobId}/events`)).json();
   const [opened] = events;

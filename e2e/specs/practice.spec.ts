@@ -4,21 +4,25 @@ import { followOnce, followToTheEnd, nextAction } from '../support/hand';
 import { secondWorkshop } from '../support/secondWorkshop';
 import { openDesk } from '../support/workshop';
 
-/** A workshop that no gauge sends to, and a page in it. */
+let workshop: Awaited<ReturnType<typeof secondWorkshop>> | undefined;
+test.beforeAll(async () => {
+  workshop = await secondWorkshop('practice');
+});
+test.afterAll(() => workshop?.stop());
+
+/** A page in a workshop that no gauge sends to. */
 async function quietWorkshop(browser: Browser, work: (page: Page) => Promise<void>): Promise<void> {
-  const workshop = await secondWorkshop('practice');
-  const context = await browser.newContext({ baseURL: workshop.url });
+  const context = await browser.newContext({ baseURL: workshop?.url ?? '' });
   try {
     await work(await context.newPage());
   } finally {
     await context.close();
-    await workshop.stop();
   }
 }
 
 /** A reading needs eight seconds of signal, not of waiting. */
 async function beginPractice(page: Page, pace: 'quick' | 'as in life' = 'quick'): Promise<void> {
-  if (pace === 'quick') await page.getByLabel('Time runs four times as fast').check();
+  if (pace === 'quick') await page.getByLabel('Time runs eight times as fast').check();
   await page.getByRole('button', { name: /^Begin/ }).click();
 }
 
@@ -107,13 +111,15 @@ test('one gauge goes round a rack of three and comes back, and what it read is e
     const dialog = page.getByRole('dialog');
     await expect(dialog).toContainText('Hot and moving parts');
     await expectAccessible(page);
+    const say = page.getByTestId('round-say');
     for (const place of ['Hose on cylinder 1', 'Hose on cylinder 2', 'Hose on cylinder 3', 'Back to cylinder 1']) {
-      await expect(page.getByTestId('round-say')).toHaveText(place);
+      await expect(say).toHaveText(place);
       const read = dialog.getByRole('button', { name: 'Read it' });
-      await expect(read).toBeEnabled({ timeout: 30_000 });
-      await read.click();
-      // A hose that has just been moved settles first.
-      if (!place.startsWith('Back')) await expect(read).toBeDisabled();
+      // It may settle again in the moment of the press: then nothing is taken.
+      await expect(async () => {
+        await read.click({ timeout: 30_000 });
+        await expect(say).not.toHaveText(place, { timeout: 2000 });
+      }).toPass();
     }
     await expect(dialog).toContainText('taken out of the others');
     await dialog.getByRole('button', { name: 'Take the round' }).click();
@@ -125,7 +131,7 @@ test('one gauge goes round a rack of three and comes back, and what it read is e
   });
 });
 
-test('a four-barrel on one plenum is balanced by the air of each mouth', async ({ browser }) => {
+test('a four-barrel on one plenum is balanced by the air of each mouth', { tag: '@deep' }, async ({ browser }) => {
   test.setTimeout(420_000);
   await quietWorkshop(browser, async (page) => {
     await openDesk(page, 'Shakes at idle.', 'fourBarrel');
@@ -160,7 +166,7 @@ test('faults to find, a cold morning, every screw by key, and another bank in a 
     await page.keyboard.press('p');
     await page.getByLabel('One fault, drawn by its number').check();
     await page.getByLabel('Add a fault').selectOption({ index: 2 });
-    await page.getByLabel('Strength of the next fault').selectOption('severe');
+    await page.getByLabel('Strength of the next fault').selectOption('mild');
     await page.getByLabel('Add a fault').selectOption({ index: 3 });
     await expect(page.getByRole('button', { name: /^Take out/ })).toHaveCount(2);
     await page

@@ -4,13 +4,13 @@ import { secondWorkshop } from '../support/secondWorkshop';
 import { engineTruth, trueSpreadKPa } from '../support/standin';
 import { openDesk } from '../support/workshop';
 
-test('a rack of four is balanced through the same bench', async ({ browser }, testInfo) => {
+test('a rack of four is balanced through the same bench', { tag: '@deep' }, async ({ browser }, testInfo) => {
   test.setTimeout(420_000);
   const workshop = await secondWorkshop('rack');
   const context = await browser.newContext({ baseURL: workshop.url });
   try {
     const page = await context.newPage();
-    const standin = await workshop.startStandin('--archetype', 'rack4', '--seed', '3', '--pace', '4');
+    const standin = await workshop.startStandin('--archetype', 'rack4', '--seed', '3', '--pace', '8', '--rate', '250');
     await openDesk(page, 'Buzzes at idle.', 'rack4');
     await expect(page.getByTestId('source')).toContainText('Practice engine, live');
     expect((await nextAction(page)).label).toBe('zero the gauges');

@@ -1,6 +1,6 @@
 import { createPracticeBench, type PracticeBench, type PracticeCommand } from '@amber-needle/core/practice';
 import type { SignalRequest, SignalResponse } from './signalProtocol';
-import { PRACTICE_RATE_HZ, practiceEngine } from './sources/practiceEngine';
+import { practiceEngine, practiceRateHz } from './sources/practiceEngine';
 import type { SampleSource } from './sources/sampleSource';
 
 /** The state is told anew this often while nobody does anything: a stall, the warming up. Batches of samples. */
@@ -21,13 +21,14 @@ export function practiceHost(tell: (response: SignalResponse) => void) {
   }
   return {
     begin(begin: Begin): SampleSource {
-      const made = createPracticeBench(begin.setup, begin.choices, PRACTICE_RATE_HZ);
+      const { pace = 1 } = begin.choices;
+      const made = createPracticeBench(begin.setup, begin.choices, practiceRateHz(pace));
       bench = made;
       request = begin.request;
       trouble = undefined;
       resume(made, begin);
       tellState();
-      return practiceEngine(made, begin.choices.pace ?? 1, () => {
+      return practiceEngine(made, pace, () => {
         looks += 1;
         if (looks % TELL_EVERY === 0) tellState();
       });

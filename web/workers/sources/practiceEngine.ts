@@ -2,11 +2,16 @@ import type { PracticeBench } from '@amber-needle/core/practice';
 import { samplesOf } from '@amber-needle/core/trace';
 import type { SampleSource } from './sampleSource';
 
-/** Samples a second and channel: as the stand-in's gauges. */
-export const PRACTICE_RATE_HZ = 500;
+/** Samples a second of the engine's and channel: as the stand-in's gauges; fewer when it runs ahead of the clock, for each costs its time. */
+const RATE_HZ = 500;
+const QUICK_RATE_HZ = 250;
 const BATCH_MS = 50;
 /** After a pause of the machine (a laptop lid) the engine does not race to catch up. */
 const LONGEST_LEAP_S = 0.5;
+
+export function practiceRateHz(pace: number): number {
+  return pace > 1 ? QUICK_RATE_HZ : RATE_HZ;
+}
 
 /** A practice engine that runs beside the page, in its worker, at the pace of the clock or so many times faster. */
 export function practiceEngine({ gauges, engine }: PracticeBench, pace: number, looked: () => void): SampleSource {
@@ -20,7 +25,7 @@ export function practiceEngine({ gauges, engine }: PracticeBench, pace: number, 
       let due = 0;
       const timer = setInterval(() => {
         const now = performance.now();
-        due += Math.min(LONGEST_LEAP_S, (now - before) / 1000) * pace * PRACTICE_RATE_HZ;
+        due += Math.min(LONGEST_LEAP_S, (now - before) / 1000) * pace * practiceRateHz(pace);
         before = now;
         const rows = Array.from({ length: Math.floor(due) }, () => gauges.take());
         due -= rows.length;
