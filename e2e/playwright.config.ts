@@ -14,7 +14,7 @@ export default defineConfig({
     { name: 'benches of their own', workers: 1, testIgnore: STANDIN_SPECS },
   ],
   // What is too long for every run belongs to `npm run test:deep`.
-  ...(process.env.TEST_DEPTH === 'deep' ? { grep: /@deep/ } : { grepInvert: /@deep/ }),
+  ...(process.env.TEST_DEPTH === 'deep' ? {} : { grepInvert: /@deep/ }),
   retries: 0,
   timeout: Number(process.env.E2E_TIMEOUT ?? 120_000),
   expect: { timeout: 20_000 },
@@ -24,7 +24,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     // The specs of being away let them in.
     serviceWorkers: 'block',
-    trace: 'retain-on-failure',
+    // A trace slows every action; ask for it to look into a failure: E2E_TRACE=1 npm test -- e2e.
+    trace: process.env.E2E_TRACE === undefined ? 'off' : 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -71,8 +71,10 @@ try {
   const log = openLog('test.log');
   await installPackages(group, [...DATABASE_PACKAGES, ...(wanted('e2e') ? BROWSER_PACKAGES : [])], say);
   await installModules(group, say);
-  if (wanted('types')) await check('types', 'npm', ['run', '--silent', 'types']);
-  if (wanted('lint')) await check('lint', 'npm', ['run', '--silent', 'lint']);
+  await Promise.all([
+    wanted('types') ? check('types', 'npm', ['run', '--silent', 'types']) : undefined,
+    wanted('lint') ? check('lint', 'npm', ['run', '--silent', 'lint']) : undefined,
+  ]);
   if (wanted('unit')) await vitest('unit', ['core', 'simulation', 'cli', 'standin', 'web', 'scripts']);
   if (wanted('integration') || wanted('e2e')) {
     say('starting a MariaDB of the tests’ own');

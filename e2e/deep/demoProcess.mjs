@@ -33,6 +33,8 @@ export function startDemo(folder, root = ROOT) {
     child.once('exit', (code, signal) => reject(new Error(`the demo ended (${code ?? signal}):\n${output}`)));
   });
   ready.catch(() => {});
+  // A test that fails leaves no demo behind.
+  process.once('exit', () => child.kill('SIGINT'));
   const exited = new Promise((resolve) => child.once('exit', resolve));
   return { child, ready, exited, output: () => output };
 }

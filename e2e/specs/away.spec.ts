@@ -83,6 +83,7 @@ test('what the server refuses after a reload is shown with its content, exported
   context,
 }) => {
   const jobId = await openDesk(page, 'Finished elsewhere.');
+  await expect.poll(() => savedKinds(page, jobId)).toEqual(['opened', 'check']);
   await context.setOffline(true);
   await typeReading(page, '40', '42');
   await expect(page.getByTestId('source')).toContainText('1 not saved yet, kept in this browser');

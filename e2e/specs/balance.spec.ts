@@ -9,8 +9,9 @@ test('a twin from an empty browser to a finished, balanced job, and on to anothe
   page,
   browser,
 }, testInfo) => {
-  // As found, whatever ran before: stopped, and the clamp loose.
+  // As found, whatever ran before: stopped, warm (an hour of its time may have passed), and the clamp loose.
   await command({ do: 'stop' });
+  await command({ do: 'warmUp' });
   await command({ do: 'couple', coupling: 'C', clamped: false });
   const jobId = await openDesk(page, 'Shakes at idle.');
   await expect(page.getByTestId('source')).toContainText('Practice engine, live');

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { secondWorkshop } from '../support/secondWorkshop';
 import { openDesk, savedKinds } from '../support/workshop';
 
-test('a server that goes away in mid-job loses nothing', async ({ browser }) => {
+test('a server that goes away in mid-job loses nothing', { tag: '@deep' }, async ({ browser }) => {
   const workshop = await secondWorkshop('restart');
   const context = await browser.newContext({ baseURL: workshop.url });
   const page = await context.newPage();
