@@ -4,11 +4,11 @@ import { seededRandom } from '../basics';
 import type { Bare, JobEvent } from '../job';
 import { ARCHETYPES, decidingQuantity, type Setup } from '../setup';
 import { append, move, reading, zero } from '../testing/jobs';
-import { layoutOf } from './belief';
 import { comparedBy } from './comparison';
 import { groupState, throatLogAirflow } from './contrast';
 import { foldBelief } from './foldBelief';
 import { forecastOf } from './forecast';
+import { layoutOf } from './layout';
 import { airflowObservation } from './observation';
 import { priorBelief } from './prior';
 

@@ -7,10 +7,10 @@ import { twinWithTwoStops } from '../setup';
 import { append, logs, match, move, opened, reading, round, zero } from '../testing/jobs';
 import { turns } from '../units';
 import { reachedBy, turnToReach } from './backlash';
-import { layoutOf } from './belief';
 import { demand } from './contrast';
 import { foldBelief, foldBeliefInSteps, foldEvent } from './foldBelief';
 import { forecastOf } from './forecast';
+import { layoutOf } from './layout';
 import { moveBelief } from './move';
 import {
   carriedObservation,

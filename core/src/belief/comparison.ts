@@ -2,8 +2,9 @@ import { at } from '../basics';
 import type { EventOf, JobEvent } from '../job';
 import { decidingQuantity, PERCENT } from '../setup';
 import type { ChannelReading, ChannelState, SignalReading } from '../signal';
-import { type Belief, layoutOf } from './belief';
+import type { Belief } from './belief';
 import { forecastOf } from './forecast';
+import { layoutOf } from './layout';
 
 /** One throat held against the others: where its needle on the fan points and how wide it is. */
 export interface ThroatComparison {

@@ -1,5 +1,6 @@
 import { at } from '../basics';
-import type { Belief, Layout } from './belief';
+import type { Belief } from './belief';
+import type { Layout } from './layout';
 
 /** Isentropic flow of air, gamma = 1.4: exponents 2/gamma and (gamma + 1)/gamma. Heywood (1988), App. C. */
 const A = 2 / 1.4;

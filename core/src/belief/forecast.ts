@@ -2,9 +2,10 @@ import type { Matrix } from 'ml-matrix';
 import { at, type Random } from '../basics';
 import { decidingQuantity, PERCENT, type Quantity } from '../setup';
 import { type KiloPascals, kiloPascals, type Rpm, rpm } from '../units';
-import { type Belief, layoutOf } from './belief';
+import type { Belief } from './belief';
 import { runnerLogPressure, throatLogAirflow } from './contrast';
 import { drawStates } from './drawStates';
+import { layoutOf } from './layout';
 import { runnerPressureKPa, throatAir } from './observation';
 
 /** What the belief holds for one throat. */

@@ -2,7 +2,8 @@ import { Matrix } from 'ml-matrix';
 import { at } from '../basics';
 import { faultKindOf, type Suspicion } from '../faults';
 import { actionOn, type Setup } from '../setup';
-import { type Belief, layoutOf } from './belief';
+import type { Belief } from './belief';
+import { layoutOf } from './layout';
 import { astray } from './move';
 import { PRIOR, priorBelief } from './prior';
 

@@ -1,11 +1,11 @@
-import type { Matrix } from 'ml-matrix';
 import { at } from '../basics';
 import { actionOn, concernOf } from '../setup';
 import type { Turns } from '../units';
 import { type Direction, reachedBy } from './backlash';
-import { type Belief, layoutOf } from './belief';
+import type { Belief } from './belief';
 import { runnerLogPressure } from './contrast';
-import { symmetric } from './update';
+import { layoutOf } from './layout';
+import { Transition, type Way } from './transition';
 
 /** A hand that means to turn by x turns turns by x with this standard deviation: a fixed part and a share. common practice, no source. */
 const HAND_TURNS = 1 / 64;
@@ -56,44 +56,34 @@ export function moveBelief(belief: Belief, adjusterId: string, by: Turns, nearGa
   const meanChange = acted.reduce((sum, { change }) => sum + change / n, 0);
   const largest = Math.max(0, ...acted.map(({ change }) => Math.abs(change)));
   const group = groupMove(belief, meanChange);
-  const slopes = new Map<number, Float64Array>();
-  const hand = new Float64Array(layout.size);
-  const mean = [...belief.mean];
-  const add = (row: number, column: number, value: number) => {
-    const slope = slopes.get(row) ?? new Float64Array(layout.size);
-    slope[column] = (slope[column] ?? 0) + value;
-    slopes.set(row, slope);
-  };
+  const turn = new Transition();
+  const hand = new Map<number, number>();
   for (const { i, perTurn, slope, change } of acted) {
-    mean[layout.trim(i)] = at(mean, layout.trim(i)) + change;
+    turn.shift(layout.trim(i), change);
     // All throats together carry the group: its speed and its pressure go with the mean change of trim.
-    for (const [row, share] of [
-      [layout.trim(i), 1],
-      ...group.rows.map(({ row, share }) => [row, share / n]),
-    ] as const) {
-      add(row, layout.gain(index), share * slope * perTurn * reached.turns);
-      for (let k = 0; k < n; k += 1)
-        add(row, layout.trim(k), share * slope * perTurn * reached.turns * (1 / n - (k === i ? 1 : 0)));
-      hand[row] = at(hand, row) + share * slope * perTurn;
+    for (const { place, share } of [
+      { place: layout.trim(i), share: 1 },
+      ...group.rows.map((row) => ({ place: row.place, share: row.share / n })),
+    ]) {
+      const whole = share * slope * perTurn * reached.turns;
+      turn.slope(place, layout.gain(index), whole);
+      for (let k = 0; k < n; k += 1) turn.slope(place, layout.trim(k), whole * (1 / n - (k === i ? 1 : 0)));
+      hand.set(place, (hand.get(place) ?? 0) + share * slope * perTurn);
     }
   }
-  for (const { row, change, bySpeedSlope, byItself } of group.rows) {
-    mean[row] = at(mean, row) + change;
-    add(row, layout.speedSlope, bySpeedSlope);
-    if (byItself !== 1) add(row, row, byItself - 1);
+  for (const { place, change, bySpeedSlope, byItself } of group.rows) {
+    turn.shift(place, change);
+    turn.slope(place, layout.speedSlope, bySpeedSlope);
+    if (byItself !== 1) turn.slope(place, place, byItself - 1);
   }
-  const handVariance = HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2 + reached.doubt ** 2;
-  const covariance = propagated(belief.covariance, slopes);
-  addAlong(covariance, hand, handVariance);
-  const widen = (place: number, variance: number) =>
-    covariance.set(place, place, covariance.get(place, place) + variance);
-  widen(layout.gain(index), GAIN_WANDER ** 2 + (GAIN_BEND * largest) ** 2);
-  if (acted.length > 1) for (const { i, change } of acted) widen(layout.trim(i), (UNLIKE * change) ** 2);
+  turn.doubtAlong(hand, HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2 + reached.doubt ** 2);
+  turn.widen(layout.gain(index), GAIN_WANDER ** 2 + (GAIN_BEND * largest) ** 2);
+  if (acted.length > 1) for (const { i, change } of acted) turn.widen(layout.trim(i), (UNLIKE * change) ** 2);
   const far = Math.abs(at(belief.mean, layout.speed) - Math.log(setup.targets.idleRpm));
   const bend = SPEED_BEND[setup.engine.strokes] * (1 + FAR_FROM_IDLE * far) * meanChange;
-  for (const way of group.bends) addAlong(covariance, way, bend ** 2);
+  for (const way of group.bends) turn.doubtAlong(way, bend ** 2);
   const lastTurned = belief.lastTurned.map((last, j) => (j === index ? directionOf(by) : last));
-  return unsettled({ ...belief, mean, lastTurned, covariance: symmetric(covariance) }, RESTING);
+  return unsettled({ ...turn.apply(belief), lastTurned }, RESTING);
 }
 
 /**
@@ -110,44 +100,21 @@ function groupMove({ setup, mean, barometer }: Belief, meanChange: number) {
   const pressure = runnerLogPressure(barometer, { level, evening: 0 }, left * meanChange);
   const share = pressure.slopeByApart;
   const rows = [
-    { row: layout.speed, share: s, change: s * meanChange, bySpeedSlope: s * meanChange, byItself: 1 },
+    { place: layout.speed, share: s, change: s * meanChange, bySpeedSlope: s * meanChange, byItself: 1 },
     {
-      row: layout.level,
+      place: layout.level,
       share: left * share,
       change: pressure.logPressure - level,
       bySpeedSlope: left === 0 ? 0 : -s * meanChange * share,
       byItself: pressure.slopeByLevel,
     },
   ];
-  const along = (speed: number, pressures: number) => {
-    const way = new Float64Array(layout.size);
-    way[layout.speed] = speed;
-    way[layout.level] = pressures;
-    return way;
-  };
+  const along = (speed: number, pressures: number): Way =>
+    new Map([
+      [layout.speed, speed],
+      [layout.level, pressures],
+    ]);
   return { rows, bends: isTwoStroke ? [along(1, 0), along(0, share)] : [along(1, -share)] };
-}
-
-/** (I + E) P (I + E)', where only the rows of E that a move fills are given: the others leave P as it is. */
-function propagated(covariance: Matrix, slopes: ReadonlyMap<number, Float64Array>): Matrix {
-  const n = covariance.rows;
-  const left = covariance.clone();
-  for (const [row, slope] of slopes) {
-    for (let k = 0; k < n; k += 1) {
-      const share = at(slope, k);
-      if (share === 0) continue;
-      for (let j = 0; j < n; j += 1) left.set(row, j, left.get(row, j) + share * covariance.get(k, j));
-    }
-  }
-  const both = left.clone();
-  for (const [row, slope] of slopes) {
-    for (let k = 0; k < n; k += 1) {
-      const share = at(slope, k);
-      if (share === 0) continue;
-      for (let i = 0; i < n; i += 1) both.set(i, row, both.get(i, row) + share * left.get(i, k));
-    }
-  }
-  return both;
 }
 
 /** No move is believed to shut more than this share of a throat's air. */
@@ -172,29 +139,18 @@ function directionOf(by: Turns): Direction {
 export function astray(belief: Belief, throat: string, spread: number): Belief {
   const index = belief.setup.throats.findIndex(({ id }) => id === throat);
   if (index < 0) return belief;
-  const layout = layoutOf(belief.setup);
-  const way = new Float64Array(layout.size);
-  way[layout.trim(index)] = 1;
-  for (const { row, share } of groupMove(belief, 0).rows) way[row] = share / belief.setup.throats.length;
-  const covariance = belief.covariance.clone();
-  addAlong(covariance, way, spread ** 2);
-  return { ...belief, covariance };
-}
-
-/** Adds the doubt of one direction to a covariance made for it. */
-function addAlong(covariance: Matrix, way: Float64Array, variance: number): void {
-  const places = [...way.keys()].filter((place) => way[place] !== 0);
-  for (const i of places)
-    for (const j of places) covariance.set(i, j, covariance.get(i, j) + at(way, i) * at(way, j) * variance);
+  const throats = belief.setup.throats.length;
+  const way = new Map([
+    [layoutOf(belief.setup).trim(index), 1],
+    ...groupMove(belief, 0).rows.map(({ place, share }): [number, number] => [place, share / throats]),
+  ]);
+  return new Transition().doubtAlong(way, spread ** 2).apply(belief);
 }
 
 /** The belief after throttles may have come to rest elsewhere: every trim is a little less sure. */
 export function unsettled(belief: Belief, spread: number): Belief {
-  const layout = layoutOf(belief.setup);
-  const covariance = belief.covariance.clone();
-  belief.setup.throats.forEach((_, i) => {
-    const k = layout.trim(i);
-    covariance.set(k, k, covariance.get(k, k) + spread ** 2);
-  });
-  return { ...belief, covariance };
+  const { start, size } = layoutOf(belief.setup).blocks.trims;
+  const rest = new Transition();
+  for (let i = 0; i < size; i += 1) rest.widen(start + i, spread ** 2);
+  return rest.apply(belief);
 }

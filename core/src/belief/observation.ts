@@ -1,6 +1,7 @@
 import { at } from '../basics';
-import { type Belief, type Layout, layoutOf } from './belief';
+import type { Belief } from './belief';
 import { groupState, runnerLogPressure, throatLogAirflow } from './contrast';
+import { type Layout, layoutOf } from './layout';
 
 /** One number that an instrument showed, as a function of the state. */
 export interface Observation {

@@ -2,8 +2,9 @@ import { at } from '../basics';
 import type { EventOf } from '../job/events';
 import { sharesPlenum } from '../setup';
 import { kiloPascals } from '../units';
-import { type Belief, layoutOf } from './belief';
+import type { Belief } from './belief';
 import { demand } from './contrast';
+import { layoutOf } from './layout';
 import {
   airflowObservation,
   carriedObservation,
@@ -12,6 +13,7 @@ import {
   speedObservation,
 } from './observation';
 import { PRIOR } from './prior';
+import { Transition } from './transition';
 import { updateBelief } from './update';
 
 type Reading = EventOf<'reading'>;
@@ -130,12 +132,11 @@ function isUsable({ state }: Reading['channels'][number]): boolean {
 
 /** The belief a while later, nothing touched: the engine's level and speed may have wandered. */
 export function wandered(belief: Belief): Belief {
-  const layout = layoutOf(belief.setup);
-  const covariance = belief.covariance.clone();
-  const widen = (index: number, spread: number) =>
-    covariance.set(index, index, covariance.get(index, index) + spread ** 2);
+  const { level, speed } = layoutOf(belief.setup);
   // Where the depression is small the same wander of the air shows less of itself in the pressure.
-  widen(layout.level, LEVEL_WANDER * demand(at(belief.mean, layout.level) - Math.log(belief.barometer)).share);
-  widen(layout.speed, SPEED_WANDER);
-  return { ...belief, covariance };
+  const { share } = demand(at(belief.mean, level) - Math.log(belief.barometer));
+  return new Transition()
+    .widen(level, (LEVEL_WANDER * share) ** 2)
+    .widen(speed, SPEED_WANDER ** 2)
+    .apply(belief);
 }

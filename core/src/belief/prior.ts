@@ -1,7 +1,8 @@
 import { Matrix } from 'ml-matrix';
 import { type Adjuster, concernOf, type Setup, sharesPlenum } from '../setup';
 import { ASSUMED_BAROMETER } from '../trace';
-import { type Belief, layoutOf } from './belief';
+import type { Belief } from './belief';
+import { layoutOf } from './layout';
 
 /**
  * What is believed before the first reading. Ours, each with its reason.
