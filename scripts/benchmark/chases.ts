@@ -1,4 +1,4 @@
-import { planMoves } from '@amber-needle/core/advice';
+import { balanceGoal, planMoves } from '@amber-needle/core/advice';
 import { demand, layoutOf, priorBelief } from '@amber-needle/core/belief';
 import type { EngineOptions } from '@amber-needle/core/engine';
 import { foldJob } from '@amber-needle/core/job';
@@ -183,7 +183,7 @@ export function oracle(setup: Setup, options: EngineOptions): Chased {
       return chased(bench, 'finished', moves, 0);
     const gains = trueGains(setup, options, bench.engine.positions());
     const known = knownBelief(setup, kPa, speed, gains);
-    const { best } = planMoves({ ...job, positions: bench.engine.positions() }, known, 1);
+    const { best } = planMoves(balanceGoal({ ...job, positions: bench.engine.positions() }, known), 1);
     if (best === undefined || !turnBy(bench, best.adjuster, best.turns)) return chased(bench, 'stuck', moves, 0);
   }
   return chased(bench, 'givenUp', MOST_MOVES, 0);

@@ -6,6 +6,7 @@ import { ARCHETYPES, twinWithTwoStops } from '../setup';
 import { append, blipped, logs, move, opened, reading, zero } from '../testing/jobs';
 import { turns } from '../units';
 import { adviseNextMove } from './advise';
+import { balanceGoal } from './balanceGoal';
 import { planMoves } from './planMoves';
 import { isToAndFro } from './plannedTurn';
 
@@ -101,7 +102,7 @@ describe('what comes next', () => {
     ].reduce(append, begun);
     const job = foldJob(log);
     if (job === undefined) throw new Error('the log was opened');
-    const { nearest } = planMoves(job, foldBelief(six, log), 1);
+    const { nearest } = planMoves(balanceGoal(job, foldBelief(six, log)), 1);
     expect(nearest?.adjuster.id).toBe('A');
     expect(nearest?.turns).toBeLessThan(-0.4);
     expect(nearest?.after.distance).toBeLessThan(0.5 * (nearest?.without.distance ?? 0));

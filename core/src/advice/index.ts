@@ -1,5 +1,6 @@
 export * from './advice';
 export * from './advise';
+export { balanceGoal } from './balanceGoal';
 export * from './chance';
 export * from './offIdle';
 export * from './planMoves';

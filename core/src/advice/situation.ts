@@ -3,6 +3,7 @@ import type { Job } from '../job';
 import type { SignalReading } from '../signal';
 import type { Weighed } from '../suspects';
 import type { Advice, Grounds } from './advice';
+import { balanceGoal } from './balanceGoal';
 import { type Chances, chances } from './chance';
 import { type MovePlan, planMoves } from './planMoves';
 import { afterReading } from './readingsAhead';
@@ -54,7 +55,7 @@ export function situationOf(job: Job, belief: Belief, { seed, suspicions = [], l
       now: forecastOf(belief),
       readings: job.readings.length + job.airflows.length,
     },
-    plan: once(() => planMoves(job, belief, seed)),
+    plan: once(() => planMoves(balanceGoal(job, belief), seed)),
     chanceAfterReading: once(() => chances(afterReading(belief), seed).all),
   };
 }

@@ -1,10 +1,10 @@
 import { at } from '../basics';
 import { type Belief, forecastOf, layoutOf, moveBelief } from '../belief';
 import type { ScrewEffect } from './advice';
+import { contrastOf } from './balanceErrors';
 import { chances } from './chance';
 import type { PlannedTurn } from './plannedTurn';
 import type { BareAdvice } from './situation';
-import { contrastOf } from './targetErrors';
 
 /** A turn with all that is expected of it. */
 export function turnAdvice(
