@@ -4,3 +4,4 @@ export { balanceGoal } from './balanceGoal';
 export * from './chance';
 export * from './offIdle';
 export * from './planMoves';
+export * from './workStage';

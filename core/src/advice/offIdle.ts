@@ -18,6 +18,13 @@ export function holdRpm({ targets }: Setup): Rpm {
   return rpm(Math.min(MOST_RPM, Math.max(LEAST_RPM, wanted)));
 }
 
+/** Off idle a reading counts once the engine is held near the speed that was asked for. Ours. */
+const NEAR_ENOUGH = 0.85;
+
+export function isHeld(speedRpm: number, hold: number): boolean {
+  return speedRpm >= NEAR_ENOUGH * hold;
+}
+
 export function offIdleTolerance({ targets }: Setup): KiloPascals {
   return kiloPascals(targets.offIdleSpreadKPa ?? TIMES_TOLERANCE * targets.spreadKPa);
 }

@@ -1,6 +1,8 @@
+export * from './byEye';
 export type { ChannelState } from './channelState';
 export * from './cycles';
 export * from './grid';
+export * from './judgement';
 export * from './liveSignal';
 export * from './period';
 export * from './round';

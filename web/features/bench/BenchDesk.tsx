@@ -1,5 +1,6 @@
 'use client';
 
+import { workStage } from '@amber-needle/core/advice';
 import type { Setup } from '@amber-needle/core/setup';
 import { useRouter } from 'next/navigation';
 import { type DragEvent, useMemo, useRef, useState } from 'react';
@@ -7,7 +8,7 @@ import { PanelBoundary } from '@/components/PanelBoundary';
 import { type Advised, isSameLog } from './advice/adviceLine';
 import { useAdvice } from './advice/useAdvice';
 import { BankStrip } from './BankStrip';
-import { BenchHeader, type Stage } from './BenchHeader';
+import { BenchHeader } from './BenchHeader';
 import { benchKeys } from './benchKeys';
 import { FanArea } from './FanArea';
 import { KeyLegend } from './KeyLegend';
@@ -22,7 +23,7 @@ import { SayLine } from './SayLine';
 import { type Signal, useSignal } from './signal/useSignal';
 import { useBenchActions } from './useBenchActions';
 import { useKeys } from './useKeys';
-import { type BenchView, benchView, jobView } from './view/benchView';
+import { benchView, jobView } from './view/benchView';
 
 interface BenchDeskProps {
   readonly jobId: string;
@@ -79,7 +80,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
       <BenchHeader
         machine={job.machine}
         jobId={jobId}
-        stage={stageOf(view)}
+        stage={workStage(view.job, view.advice)}
         couples={job.setup.couplings.length > 0}
         signal={signal}
         log={log}
@@ -136,11 +137,4 @@ function isSending({ live }: Signal, id: string): boolean {
 function releaseFocus(event: { readonly detail: number; readonly target: EventTarget }) {
   if (event.detail === 0 || !(event.target instanceof Element)) return;
   event.target.closest<HTMLElement>('button')?.blur();
-}
-
-function stageOf({ job, advice }: BenchView): Stage {
-  if (job.stage === 'offIdle') return 'Off idle';
-  if (job.status !== 'open' || advice.kind === 'done') return 'Finish';
-  if (advice.kind === 'couple' || job.clamped.length > 0) return 'Couple';
-  return advice.kind === 'read' && advice.purpose === 'zeroGauges' ? 'Zero' : 'Balance at idle';
 }

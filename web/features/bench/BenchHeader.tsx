@@ -1,16 +1,22 @@
+import { WORK_STAGES, type WorkStage } from '@amber-needle/core/advice';
 import Link from 'next/link';
 import { ThemeToggle } from '@/components/ThemeToggle';
+import { keyFor } from '@/words/keys';
 import type { JobLog } from './log/useJobLog';
 import type { Signal } from './signal/useSignal';
 
-const STAGES = ['Zero', 'Balance at idle', 'Couple', 'Off idle', 'Finish'] as const;
-
-export type Stage = (typeof STAGES)[number];
+const STAGE_NAMES: Readonly<Record<WorkStage, string>> = {
+  zero: 'Zero',
+  balance: 'Balance at idle',
+  couple: 'Couple',
+  offIdle: 'Off idle',
+  finish: 'Finish',
+};
 
 interface BenchHeaderProps {
   readonly machine: string;
   readonly jobId: string;
-  readonly stage: Stage;
+  readonly stage: WorkStage;
   /** A bank without a coupling has no such stage. */
   readonly couples: boolean;
   readonly signal: Signal;
@@ -31,13 +37,13 @@ export function BenchHeader({ machine, jobId, stage, couples, signal, log, onEng
         {machine}
       </Link>
       <ol className="flex gap-5 self-stretch text-soft max-md:hidden" aria-label="Stages">
-        {STAGES.filter((name) => couples || name !== 'Couple').map((name) => (
+        {WORK_STAGES.filter((name) => couples || name !== 'couple').map((name) => (
           <li
             key={name}
             aria-current={name === stage ? 'step' : undefined}
             className="flex items-center border-transparent border-b-3 pt-[3px] aria-[current]:border-amber aria-[current]:text-ink"
           >
-            {name}
+            {STAGE_NAMES[name]}
           </li>
         ))}
       </ol>
@@ -48,7 +54,7 @@ export function BenchHeader({ machine, jobId, stage, couples, signal, log, onEng
           <button
             type="button"
             onClick={onEngine}
-            aria-keyshortcuts="P"
+            aria-keyshortcuts={keyFor('practise').spoken}
             className="min-h-12 underline decoration-edge underline-offset-4 hover:text-ink"
           >
             {sourceText(signal)}

@@ -1,4 +1,5 @@
 import { decidingQuantity, toleranceOf } from '@amber-needle/core/setup';
+import { flutterSeen } from '@amber-needle/core/signal';
 import { Notice } from '@/components/Notice';
 import { PanelBoundary } from '@/components/PanelBoundary';
 import { QUANTITY_FROM_GROUP, QUANTITY_UNIT } from '@/words/quantityWords';
@@ -8,7 +9,7 @@ import { SpeedReadout } from './SpeedReadout';
 import type { Signal } from './signal/useSignal';
 import { useScale } from './useScale';
 import type { BenchView } from './view/benchView';
-import { flutterOf, signalTroubles } from './view/channelWords';
+import { signalTroubles } from './view/channelWords';
 
 /** The fan with what belongs to it: its scale, the trail of readings, the engine's speed, and what is wrong with the signal. */
 export function FanArea({ view, signal }: { readonly view: BenchView; readonly signal: Signal }) {
@@ -39,7 +40,7 @@ export function FanArea({ view, signal }: { readonly view: BenchView; readonly s
         <SpeedReadout
           rpm={view.speedRpm}
           targets={targets}
-          flutter={signal.live === undefined ? undefined : flutterOf(setup, signal.live.reading)}
+          flutter={signal.live === undefined ? undefined : flutterSeen(setup, signal.live.reading)}
         />
       </div>
       <div className="absolute inset-x-6 top-12 mx-auto max-w-2xl space-y-2">

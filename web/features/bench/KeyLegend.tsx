@@ -1,10 +1,8 @@
 import clsx from 'clsx';
+import type { ActionKey } from '@/words/keys';
 
 /** One action of the bench: its key, its word, and what it does. */
-export interface BenchKey {
-  readonly key: string;
-  /** As written on the key. */
-  readonly cap: string;
+export interface BenchKey extends ActionKey {
   readonly label: string;
   readonly run: () => void;
   readonly disabled?: boolean;
@@ -18,13 +16,13 @@ export function KeyLegend({ keys }: { readonly keys: readonly BenchKey[] }) {
   const listed = keys.filter(({ elsewhere = false }) => !elsewhere);
   return (
     <ul className="grid grid-cols-3 border-line border-t pt-3 max-sm:grid-cols-2" aria-label="Keys">
-      {listed.map(({ key, cap, label, run, disabled = false, strong = false }) => (
+      {listed.map(({ key, cap, spoken, label, run, disabled = false, strong = false }) => (
         <li key={key} className={clsx(strong && 'col-span-full')}>
           <button
             type="button"
             onClick={run}
             disabled={disabled}
-            aria-keyshortcuts={key === ' ' ? 'Space' : key.toUpperCase()}
+            aria-keyshortcuts={spoken}
             className={clsx(
               'flex items-center gap-2 whitespace-nowrap rounded text-left disabled:cursor-default',
               strong

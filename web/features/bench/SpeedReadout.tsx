@@ -1,6 +1,7 @@
 import type { Targets } from '@amber-needle/core/setup';
+import type { Flutter } from '@amber-needle/core/signal';
 import { numeral } from '@/words/numbers';
-import { type Flutter, flutterText } from './view/channelWords';
+import { flutterText } from './view/channelWords';
 
 interface SpeedReadoutProps {
   readonly rpm: number | undefined;

@@ -1,4 +1,5 @@
 import { decidingQuantity } from '@amber-needle/core/setup';
+import { keyFor } from '@/words/keys';
 import type { BenchKey } from './KeyLegend';
 import type { Panel } from './panels/Panels';
 import type { BenchActions } from './useBenchActions';
@@ -26,50 +27,49 @@ export function benchKeys(
   doors: Doors,
 ): readonly BenchKey[] {
   const open = job.status === 'open';
-  const main = { key: ' ', cap: 'Space', label: action.label, strong: true, disabled: action.do === 'blocked' };
-  const undo: BenchKey = { key: 'u', cap: 'U', label: 'undo', run: actions.undo };
+  const main = { ...keyFor('next'), label: action.label, strong: true, disabled: action.do === 'blocked' };
+  const undo: BenchKey = { ...keyFor('undo'), label: 'undo', run: actions.undo };
   if (!open) return [{ ...main, label: 'see the report', disabled: false, run: doors.report }, undo];
   return [
     { ...main, run: () => runPrimary(action, actions, doors) },
     ...(advice.kind === 'suspect' || decidingQuantity(job.setup) === 'airflow'
       ? []
-      : [{ key: 'r', cap: 'R', label: 'read now', run: actions.takeReading }]),
-    { key: 'o', cap: 'O', label: 'otherwise', run: () => doors.open('otherwise') },
+      : [{ ...keyFor('readNow'), label: 'read now', run: actions.takeReading }]),
+    { ...keyFor('otherwise'), label: 'otherwise', run: () => doors.open('otherwise') },
     ...stageKeys(job, advice, actions),
     ...reachKeys(job, advice, actions),
     ...(advice.kind === 'suspect'
       ? [
-          { key: 'n', cap: 'N', label: 'nothing', run: () => actions.verdict(advice.suspicion, 'dismissed') },
-          { key: 'l', cap: 'L', label: 'leave it so', run: () => actions.verdict(advice.suspicion, 'stays') },
+          { ...keyFor('no'), label: 'nothing', run: () => actions.verdict(advice.suspicion, 'dismissed') },
+          { ...keyFor('leave'), label: 'leave it so', run: () => actions.verdict(advice.suspicion, 'stays') },
         ]
       : []),
     ...(advice.kind === 'read' && advice.purpose === 'meterMouths'
-      ? [{ key: 'n', cap: 'N', label: 'no meter', run: actions.noMeter }]
+      ? [{ ...keyFor('no'), label: 'no meter', run: actions.noMeter }]
       : []),
-    { key: 'w', cap: 'W', label: 'why', run: () => doors.open('why') },
+    { ...keyFor('why'), label: 'why', run: () => doors.open('why') },
     undo,
     ...(decidingQuantity(job.setup) === 'airflow'
       ? []
-      : [{ key: 't', cap: 'T', label: 'type it', run: () => doors.open('type') }]),
+      : [{ ...keyFor('typeIt'), label: 'type it', run: () => doors.open('type') }]),
     ...carriedKeys(job, doors),
-    ...(doors.file === undefined ? [] : [{ key: 'd', cap: 'D', label: 'trace file', run: doors.file }]),
-    { key: 'v', cap: 'V', label: 'flip view', run: doors.flip },
+    ...(doors.file === undefined ? [] : [{ ...keyFor('traceFile'), label: 'trace file', run: doors.file }]),
+    { ...keyFor('flip'), label: 'flip view', run: doors.flip },
     ...(doors.practise === undefined
       ? []
-      : [{ key: 'p', cap: 'P', label: 'practise', run: doors.practise, elsewhere: doors.practising }]),
-    ...(advice.kind === 'done' ? [] : [{ key: 'f', cap: 'F', label: 'leave as is', run: actions.finish }]),
+      : [{ ...keyFor('practise'), label: 'practise', run: doors.practise, elsewhere: doors.practising }]),
+    ...(advice.kind === 'done' ? [] : [{ ...keyFor('finish'), label: 'leave as is', run: actions.finish }]),
   ];
 }
 
 /** An instrument that goes from throat to throat: one gauge, or the airflow meter. */
 function carriedKeys({ setup }: BenchView['job'], doors: Doors): readonly BenchKey[] {
   if (setup.throats.length < 2) return [];
-  const meter = { key: 'm', cap: 'M', label: 'airflow', run: () => doors.open('meter') };
+  const meter = { ...keyFor('meter'), label: 'airflow', run: () => doors.open('meter') };
   if (decidingQuantity(setup) === 'airflow') return [meter];
   return [
     {
-      key: 'g',
-      cap: 'G',
+      ...keyFor('oneGauge'),
       label: 'one gauge',
       run: () => doors.open('round'),
       elsewhere: doors.allGauged && !doors.practising,
@@ -80,7 +80,7 @@ function carriedKeys({ setup }: BenchView['job'], doors: Doors): readonly BenchK
 
 /** Once the idle is done, the throats can be compared at a held speed; and from there back. */
 function stageKeys(job: BenchView['job'], advice: BenchView['advice'], actions: BenchActions): readonly BenchKey[] {
-  const key = { key: 'h', cap: 'H' };
+  const key = keyFor('stage');
   if (job.stage === 'offIdle') return [{ ...key, label: 'back to idle', run: () => actions.stage('idle') }];
   const canCompare = advice.kind === 'done' && job.setup.throats.length > 1;
   return canCompare ? [{ ...key, label: 'off idle', run: () => actions.stage('offIdle') }] : [];
@@ -90,10 +90,10 @@ function stageKeys(job: BenchView['job'], advice: BenchView['advice'], actions: 
 function reachKeys(job: BenchView['job'], advice: BenchView['advice'], actions: BenchActions): readonly BenchKey[] {
   if (advice.kind === 'turn') {
     const { adjuster } = advice;
-    return [{ key: 'x', cap: 'X', label: 'can’t reach', run: () => actions.reach([adjuster], 'outOfReach') }];
+    return [{ ...keyFor('reach'), label: 'can’t reach', run: () => actions.reach([adjuster], 'outOfReach') }];
   }
   if (job.outOfReach.length === 0) return [];
-  return [{ key: 'x', cap: 'X', label: 'reach all', run: () => actions.reach(job.outOfReach, 'withinReach') }];
+  return [{ ...keyFor('reach'), label: 'reach all', run: () => actions.reach(job.outOfReach, 'withinReach') }];
 }
 
 function runPrimary(action: BenchView['action'], actions: BenchActions, doors: Doors): void {

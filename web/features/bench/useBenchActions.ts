@@ -10,6 +10,7 @@ import {
   readingFromSignal,
   zeroFromSignal,
 } from '@amber-needle/core/job';
+import { canCompare } from '@amber-needle/core/signal';
 import { kiloPascals } from '@amber-needle/core/units';
 import { toast } from 'sonner';
 import { eventText } from '@/words/eventWords';
@@ -18,7 +19,6 @@ import type { FileReading, LiveView } from '@/workers/signalProtocol';
 import type { JobLog } from './log/useJobLog';
 import type { Signal } from './signal/useSignal';
 import type { BenchView } from './view/benchView';
-import { canCompare } from './view/channelWords';
 
 export interface BenchActions {
   propose(proposal: Bare): boolean;

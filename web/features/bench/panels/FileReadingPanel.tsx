@@ -1,6 +1,7 @@
 'use client';
 
 import type { Setup } from '@amber-needle/core/setup';
+import { canCompare, flutterSeen } from '@amber-needle/core/signal';
 import { Progress } from 'radix-ui';
 import { Button } from '@/components/Button';
 import { Modal } from '@/components/Modal';
@@ -8,7 +9,7 @@ import { Notice } from '@/components/Notice';
 import { measured, withUnit } from '@/words/numbers';
 import type { FileReading } from '@/workers/signalProtocol';
 import type { FileState } from '../signal/useSignal';
-import { canCompare, flutterOf, flutterText, signalTroubles } from '../view/channelWords';
+import { flutterText, signalTroubles } from '../view/channelWords';
 
 interface FileReadingPanelProps {
   readonly setup: Setup;
@@ -62,7 +63,7 @@ function Result({
 }) {
   const { reading, problems } = file;
   const troubles = signalTroubles(setup, reading);
-  const flutter = flutterOf(setup, reading);
+  const flutter = flutterSeen(setup, reading);
   const usable = reading.phase === 'steady' && canCompare(setup, reading);
   return (
     <div className="space-y-4">

@@ -1,5 +1,5 @@
 import type { Setup } from '@amber-needle/core/setup';
-import type { ChannelState, SignalReading } from '@amber-needle/core/signal';
+import type { ChannelState, Flutter, SignalReading } from '@amber-needle/core/signal';
 import { withUnit } from '@/words/numbers';
 
 /** What is wrong with a channel, in words, or nothing. */
@@ -32,24 +32,6 @@ function implausible(throat: string, because: Extract<ChannelState, { kind: 'imp
   }
 }
 
-/** A four-stroke whose cycles differ by more than this, kPa, misfires. Ours: sound idles on the practice engine show 0.05 to 0.2, one miss in eight 0.3 and more. */
-const MISFIRES = 0.25;
-
-/** How much the gauges flutter: the most of the steady channels, and whether it speaks of a misfire. */
-export interface Flutter {
-  readonly kPa: number;
-  /** A two-stroke fires now and then at idle and flutters by itself. */
-  readonly misfires: boolean;
-}
-
-/** Undefined where no cycles are seen. */
-export function flutterOf(setup: Setup, { channels }: SignalReading): Flutter | undefined {
-  const seen = channels.filter(({ state, flutter }) => state.kind === 'steady' && Number.isFinite(flutter));
-  if (seen.length === 0) return undefined;
-  const kPa = Math.max(...seen.map(({ flutter }) => flutter));
-  return { kPa, misfires: setup.engine.strokes === 4 && kPa > MISFIRES };
-}
-
 /** What flutter tells, under the speed and beside a file's readings. */
 export function flutterText({ kPa, misfires }: Flutter): string {
   return `flutter ${withUnit(kPa, 1, 'kPa')}${misfires ? ': misfire or valve?' : ''}`;
@@ -69,12 +51,4 @@ export function signalTroubles(setup: Setup, { channels }: SignalReading): reado
     ...strangers.map(({ throat }) => `Channel ${throat} belongs to no throat of this bank; it is passed over.`),
     ...known.flatMap(({ throat, state }) => channelTrouble(throat, state) ?? []),
   ];
-}
-
-/** Whether a reading can say anything about balance: two throats or more that are steady. */
-export function canCompare(setup: Setup, { channels }: SignalReading): boolean {
-  const usable = channels.filter(
-    ({ throat, state }) => state.kind === 'steady' && setup.throats.some(({ id }) => id === throat),
-  );
-  return usable.length >= Math.min(2, setup.throats.length);
 }

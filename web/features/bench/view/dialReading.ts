@@ -1,6 +1,8 @@
 import type { Bare, EventOf } from '@amber-needle/core/job';
 import type { Setup } from '@amber-needle/core/setup';
-import { type PressureUnit, toKiloPascals, toPascals } from '@amber-needle/core/units';
+import { dialByEye, isEngineSpeed, isNearZero, SPEED_BY_EYE_RPM } from '@amber-needle/core/signal';
+import { ASSUMED_BAROMETER } from '@amber-needle/core/trace';
+import type { PressureUnit } from '@amber-needle/core/units';
 
 /** What the form for a dial gives: texts as typed. */
 export interface DialFields {
@@ -15,11 +17,6 @@ export type FromDial<E> =
   | { readonly outcome: 'made'; readonly event: E }
   | { readonly outcome: 'unclear'; readonly reason: string };
 
-/** A reading by eye is as good as half the band in which the needle was seen: uniform within it, so the band / sqrt(3). GUM 4.3.7. */
-export const BAND_TO_SIGMA = 1 / Math.sqrt(3);
-const SPEED_BY_EYE_RPM = 25;
-export const STANDARD_BAROMETER_KPA = 101.325;
-
 interface DialChannel {
   readonly throat: string;
   readonly value: number;
@@ -33,7 +30,7 @@ export function dialReading(setup: Setup, fields: DialFields): FromDial<Bare<Eve
   if (channels.outcome === 'unclear') return channels;
   const typed = fields.rpm.trim();
   const speed = typed === '' ? undefined : readNumber(typed);
-  if (typed !== '' && !(speed !== undefined && speed > 0 && speed < 20000)) {
+  if (typed !== '' && !(speed !== undefined && isEngineSpeed(speed))) {
     return { outcome: 'unclear', reason: `“${typed}” is not an engine speed.` };
   }
   return {
@@ -42,7 +39,7 @@ export function dialReading(setup: Setup, fields: DialFields): FromDial<Bare<Eve
       kind: 'reading',
       source: 'byEye',
       durationS: 0,
-      barometerKPa: STANDARD_BAROMETER_KPA,
+      barometerKPa: ASSUMED_BAROMETER,
       channels: channels.event.map(({ throat, value, depressionKPa, uncertaintyKPa }) => ({
         throat,
         depressionKPa,
@@ -64,7 +61,7 @@ export function dialZero(setup: Setup, fields: DialFields): FromDial<Bare<EventO
     offsetKPa: depressionKPa,
     uncertaintyKPa,
   }));
-  const far = offsets.find(({ offsetKPa }) => Math.abs(offsetKPa) > 20);
+  const far = offsets.find(({ offsetKPa }) => !isNearZero(offsetKPa));
   if (far !== undefined)
     return {
       outcome: 'unclear',
@@ -82,15 +79,10 @@ function dialChannels(setup: Setup, { values, unit, flutter }: DialFields): From
     const value = readNumber(values[i] ?? '');
     if (value === undefined)
       return { outcome: 'unclear', reason: `Cylinder ${id} has no number. Both cylinders are needed to compare them.` };
-    const depressionKPa = toKiloPascals(toPascals(value, unit));
-    if (Math.abs(depressionKPa) > 101)
+    const read = dialByEye(value, band, unit);
+    if (read === undefined)
       return { outcome: 'unclear', reason: `Cylinder ${id}: ${value} is more than a full vacuum in this unit.` };
-    channels.push({
-      throat: id,
-      value,
-      depressionKPa,
-      uncertaintyKPa: toKiloPascals(toPascals(band, unit)) * BAND_TO_SIGMA,
-    });
+    channels.push({ throat: id, value, ...read });
   }
   return { outcome: 'made', event: channels };
 }

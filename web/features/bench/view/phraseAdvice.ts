@@ -1,11 +1,11 @@
 import type { Advice, OffIdleFinding } from '@amber-needle/core/advice';
 import type { Job } from '@amber-needle/core/job';
+import { flutterSeen } from '@amber-needle/core/signal';
 import { suspicionWords } from '@/words/faultWords';
 import { measured, numeral, percent, speed, withUnit } from '@/words/numbers';
 import { QUANTITY_UNIT, toleranceText } from '@/words/quantityWords';
 import { turnText } from '@/words/turns';
 import type { LiveView } from '@/workers/signalProtocol';
-import { flutterOf } from './channelWords';
 import { BLIP_LINE, carriedLine, MATCH_LINE, MOUTHS_LINE, type SayLine } from './lookLines';
 
 /** An advice in words: the say line, and the reasons behind the *why* key. */
@@ -228,7 +228,7 @@ function reasons(job: Job, advice: Advice): string[] {
 }
 
 function flutterLine({ setup }: Job, live: LiveView | undefined): string[] {
-  const flutter = live === undefined ? undefined : flutterOf(setup, live.reading);
+  const flutter = live === undefined ? undefined : flutterSeen(setup, live.reading);
   if (flutter === undefined) return [];
   return [
     `The gauges flutter by ${withUnit(flutter.kPa, 2, 'kPa')} from one cycle to the next, at most.`,

@@ -1,4 +1,4 @@
-import { type Advice, holdRpm } from '@amber-needle/core/advice';
+import { type Advice, holdRpm, isHeld } from '@amber-needle/core/advice';
 import type { Suspicion } from '@amber-needle/core/faults';
 import type { Job } from '@amber-needle/core/job';
 import { decidingQuantity } from '@amber-needle/core/setup';
@@ -61,13 +61,10 @@ function carriedAction(job: Job, advice: Advice): PrimaryAction | undefined {
   return job.oneGauge && advice.kind !== 'undecided' ? { do: 'round', label: 'go round' } : undefined;
 }
 
-/** Off idle a reading counts once the engine is held near the speed that was asked for. */
-const NEAR_ENOUGH = 0.85;
-
 function heldAction(live: LiveView | undefined, hold: number, label: string): PrimaryAction {
   if (live === undefined) return { do: 'type', label: 'type a reading' };
   const speed = live.now.speed?.speed ?? 0;
-  if (speed < NEAR_ENOUGH * hold) return { do: 'blocked', label: `hold ${hold} rpm` };
+  if (!isHeld(speed, hold)) return { do: 'blocked', label: `hold ${hold} rpm` };
   return live.reading.phase === 'steady' ? { do: 'read', label } : { do: 'blocked', label: 'settling' };
 }
 

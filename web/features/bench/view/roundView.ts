@@ -2,16 +2,19 @@ import type { Bare, EventOf } from '@amber-needle/core/job';
 import { PERCENT, type Setup, toleranceOf } from '@amber-needle/core/setup';
 import {
   closeRound,
+  dialByEye,
+  meterByEye,
   type RoundChannel,
   type RoundStop,
   roundPlan,
   type SignalReading,
 } from '@amber-needle/core/signal';
-import { type PressureUnit, toKiloPascals, toPascals } from '@amber-needle/core/units';
+import { ASSUMED_BAROMETER } from '@amber-needle/core/trace';
+import type { PressureUnit } from '@amber-needle/core/units';
 import { numeral } from '@/words/numbers';
 import { throatNoun } from '@/words/throatNames';
 import type { LiveView } from '@/workers/signalProtocol';
-import { BAND_TO_SIGMA, type FromDial, readNumber, STANDARD_BAROMETER_KPA } from './dialReading';
+import { type FromDial, readNumber } from './dialReading';
 
 /** What an instrument shows at one stop. */
 export type Shown = Pick<RoundStop, 'value' | 'uncertainty'>;
@@ -88,7 +91,7 @@ export interface GaugeMakings {
 /** One gauge, whose hose goes from throat to throat. */
 export function carriedGauge(
   setup: Setup,
-  { live, practice = false, barometerKPa = STANDARD_BAROMETER_KPA, speed }: GaugeMakings,
+  { live, practice = false, barometerKPa = ASSUMED_BAROMETER, speed }: GaugeMakings,
 ): Carried<Bare<EventOf<'reading'>>> {
   const inKPa = ({ throat, value, uncertainty }: RoundChannel) => ({
     throat,
@@ -149,15 +152,12 @@ export function carriedValue({ reading, latestS }: LiveView, movedAtS: number): 
   return channel && { value: channel.depression, uncertainty: Math.max(0.01, channel.uncertainty) };
 }
 
-/** How a hand seats a meter, as a share of what it shows; and the least figure that can be compared. Ours. */
-const SEATING = 0.02;
-const LEAST_SHOWN = 0.1;
-
 /** What a meter shows, with the doubt of the hand that holds it and the eye that reads it. */
 export function meterValue(shown: number, band: number): FromDial<Shown> {
-  if (!(shown >= LEAST_SHOWN))
-    return { outcome: 'unclear', reason: 'The meter must show something: a number above 0.' };
-  return { outcome: 'made', event: { value: shown, uncertainty: Math.hypot(SEATING * shown, band * BAND_TO_SIGMA) } };
+  const event = meterByEye(shown, band);
+  return event === undefined
+    ? { outcome: 'unclear', reason: 'The meter must show something: a number above 0.' }
+    : { outcome: 'made', event };
 }
 
 /** A figure as typed, and the band within which it was read. */
@@ -171,10 +171,10 @@ export function typedPressure(typed: Typed, unit: PressureUnit): FromDial<Shown>
   const figures = typedFigures(typed);
   if (figures.outcome === 'unclear') return figures;
   const { value, band } = figures.event;
-  const kPa = (figure: number) => toKiloPascals(toPascals(figure, unit));
-  if (Math.abs(kPa(value)) > 101)
+  const read = dialByEye(value, band, unit);
+  if (read === undefined)
     return { outcome: 'unclear', reason: `${typed.text} is more than a full vacuum in this unit.` };
-  return { outcome: 'made', event: { value: kPa(value), uncertainty: kPa(band) * BAND_TO_SIGMA } };
+  return { outcome: 'made', event: { value: read.depressionKPa, uncertainty: read.uncertaintyKPa } };
 }
 
 /** A value read off the meter's scale. */

@@ -1,5 +1,5 @@
 import { ARCHETYPES, type Setup, twinWithTwoStops } from '@amber-needle/core/setup';
-import type { ChannelState, SignalReading } from '@amber-needle/core/signal';
+import { type ChannelState, canCompare, flutterSeen, type SignalReading } from '@amber-needle/core/signal';
 import { append, blipped, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { seconds } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
@@ -8,7 +8,7 @@ import { FAN, tagAngles } from '../fan/fanGeometry';
 import { adviceView } from './adviceView';
 import { bankParts } from './bankStrip';
 import { benchView } from './benchView';
-import { canCompare, flutterOf, flutterText, signalTroubles } from './channelWords';
+import { flutterText, signalTroubles } from './channelWords';
 import { type DialFields, dialReading, dialZero } from './dialReading';
 import { marksFor, scaleFor } from './scale';
 import { throatWords } from './throatWords';
@@ -198,7 +198,7 @@ describe('flutter', () => {
   const twoStroke = { ...twinWithTwoStops, engine: { ...twinWithTwoStops.engine, strokes: 2 as const } };
 
   const text = (setup: typeof twinWithTwoStops, of: SignalReading) => {
-    const flutter = flutterOf(setup, of);
+    const flutter = flutterSeen(setup, of);
     return flutter && flutterText(flutter);
   };
 
@@ -208,9 +208,9 @@ describe('flutter', () => {
   });
 
   it('of a two-stroke is its own, and without cycles there is none', () => {
-    expect(flutterOf(twoStroke, fluttering(0.62))).toEqual({ kPa: 0.62, misfires: false });
-    expect(flutterOf(twinWithTwoStops, fluttering(Number.NaN))?.kPa).toBe(0.1);
-    expect(flutterOf(twinWithTwoStops, { ...signal('steady'), channels: [] })).toBeUndefined();
+    expect(flutterSeen(twoStroke, fluttering(0.62))).toEqual({ kPa: 0.62, misfires: false });
+    expect(flutterSeen(twinWithTwoStops, fluttering(Number.NaN))?.kPa).toBe(0.1);
+    expect(flutterSeen(twinWithTwoStops, { ...signal('steady'), channels: [] })).toBeUndefined();
   });
 
   it('stands among the reasons behind an advice', () => {
