@@ -39,9 +39,20 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'web',
-          include: ['web/**/*.test.{ts,tsx}'],
+          include: ['web/**/*.test.ts'],
           ...PURE,
           exclude: ['web/**/*.db.test.ts', '**/node_modules/**'],
+          testTimeout,
+        },
+      },
+      // Components in a document of their own, without a browser.
+      {
+        resolve: { alias },
+        test: {
+          name: 'components',
+          include: ['web/**/*.test.tsx'],
+          exclude: ['**/node_modules/**'],
+          environment: 'happy-dom',
           testTimeout,
         },
       },

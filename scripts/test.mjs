@@ -75,7 +75,7 @@ try {
     wanted('types') ? check('types', 'npm', ['run', '--silent', 'types']) : undefined,
     wanted('lint') ? check('lint', 'npm', ['run', '--silent', 'lint']) : undefined,
   ]);
-  if (wanted('unit')) await vitest('unit', ['core', 'simulation', 'cli', 'standin', 'web', 'scripts']);
+  if (wanted('unit')) await vitest('unit', ['core', 'simulation', 'cli', 'standin', 'web', 'components', 'scripts']);
   if (wanted('integration') || wanted('e2e')) {
     say('starting a MariaDB of the tests’ own');
     const databaseUrl = await startMariaDb(group, 'test-db', { fresh: true });

@@ -193,6 +193,10 @@ describe('suspicions', () => {
     expect(weigh(dismissed).some((weighed) => weighed.suspicion.kind === 'deadScrew')).toBe(false);
     const mended = append(log, { kind: 'verdict', suspicion, verdict: 'mended' });
     expect(foldJob(mended)?.sinceReading).toBe('move');
+    // Nothing from before counts for any rival: neither what was turned, nor what was read.
+    const { rivals } = findings(append(mended, shows(rack, [47, 50.4, 47.4, 44.3])));
+    expect(rivals.from).toBe(mended.length);
+    expect(rivals.supposed.filter(({ rival }) => rival.suspicion.kind === 'deadScrew')).toEqual([]);
     const again = append(mended, shows(rack, [47, 50.4, 47.4, 44.3]));
     expect(weigh(again).every(({ probability }) => probability < 0.1)).toBe(true);
     expect(advise(again).kind).toBe('turn');
