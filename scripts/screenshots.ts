@@ -52,13 +52,13 @@ async function takePagePictures(page: Page): Promise<void> {
 async function takePracticePictures(page: Page): Promise<void> {
   await page.goto(`/jobs/${OPEN_JOB}/bench`);
   await picture(page, 'cautions');
-  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await page.getByRole('button', { name: 'I have read these, go to the bench' }).click();
   await page.keyboard.press('p');
   await page.getByLabel('Bank').selectOption('sideDraughtSix');
   await page.getByLabel('Add a fault').selectOption({ index: 3 });
   await picture(page, 'practice-choices');
   await page.getByRole('button', { name: 'Begin practice' }).click();
-  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await page.getByRole('button', { name: 'I have read these, go to the bench' }).click();
   await nextAction(page);
   await page.keyboard.press('Space');
   await page.getByRole('button', { name: 'Start engine' }).click();
@@ -70,7 +70,7 @@ async function takePracticePictures(page: Page): Promise<void> {
 /** A fault that no screw cures, found by the readings. */
 async function takeSuspicion(page: Page): Promise<void> {
   await page.goto('/');
-  await page.getByRole('link', { name: 'Its bank' }).first().click();
+  await page.getByRole('link', { name: 'Bank layout' }).first().click();
   await page.getByLabel('Begin from a bank that ships').selectOption('rack4');
   await page.getByRole('button', { name: 'Screw B', exact: true }).first().click();
   await page.evaluate(() => window.scrollTo(0, 0));
@@ -78,10 +78,10 @@ async function takeSuspicion(page: Page): Promise<void> {
   await page.goto(`/jobs/${OPEN_JOB}/bench`);
   await page.keyboard.press('p');
   await page.getByLabel('Bank').selectOption('rack4');
-  await page.getByLabel('Number of the engine').fill('11');
+  await page.getByLabel('Engine number').fill('11');
   await page.getByLabel('Add a fault').selectOption('Hoses 1 and 2 exchanged');
   await page.getByRole('button', { name: 'Begin practice' }).click();
-  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await page.getByRole('button', { name: 'I have read these, go to the bench' }).click();
   await nextAction(page);
   await page.keyboard.press('Space');
   await page.getByRole('button', { name: 'Start engine' }).click();
@@ -97,9 +97,9 @@ async function takeAir(page: Page): Promise<void> {
   await page.goto(`/jobs/${OPEN_JOB}/bench`);
   await page.keyboard.press('p');
   await page.getByLabel('Bank').selectOption('fourBarrel');
-  await page.getByLabel('Number of the engine').fill('4');
+  await page.getByLabel('Engine number').fill('4');
   await page.getByRole('button', { name: 'Begin practice' }).click();
-  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await page.getByRole('button', { name: 'I have read these, go to the bench' }).click();
   await page.getByRole('button', { name: 'Start engine' }).click();
   await nextAction(page);
   await page.keyboard.press('Space');

@@ -131,7 +131,7 @@ test('an impatient double click opens one job', async ({ page }) => {
   const jobId = await openDesk(page, 'First.');
   await page.goto('/');
   const row = page.getByRole('region').filter({ has: page.locator(`a[href="/jobs/${jobId}"]`) });
-  await row.getByRole('button', { name: 'Open a job' }).click();
+  await row.getByRole('button', { name: 'New job' }).click();
   await page.getByLabel('What is it in for?').fill('Second.');
   await page.getByRole('button', { name: 'Open and go to the bench' }).dblclick();
   await expect(page.getByRole('heading', { name: 'Before the engine runs' })).toBeVisible();

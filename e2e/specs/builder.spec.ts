@@ -4,7 +4,7 @@ import { addMachine } from '../support/workshop';
 
 test('a bank is drawn, checked at every step, saved, and met again on the bench', async ({ page }) => {
   const name = await addMachine(page, 'rack3');
-  await page.getByRole('link', { name: 'Its bank' }).click();
+  await page.getByRole('link', { name: 'Bank layout' }).click();
   const sentences = page.getByRole('region', { name: 'What each screw does' });
   await expect(sentences).toContainText('Turned in: opens throat 1 against throats 2 and 3.');
   await expectAccessible(page);
@@ -38,16 +38,16 @@ test('a bank is drawn, checked at every step, saved, and met again on the bench'
   await expect(pipes.getByRole('button', { pressed: true })).toHaveText(['2', '4']);
 
   await page.goto(`/?q=${encodeURIComponent(name)}`);
-  await page.getByRole('region', { name, exact: true }).getByRole('button', { name: 'Open a job' }).click();
+  await page.getByRole('region', { name, exact: true }).getByRole('button', { name: 'New job' }).click();
   await page.getByLabel('What is it in for?').fill('Drawn by hand.');
   await page.getByRole('button', { name: 'Open and go to the bench' }).click();
-  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await page.getByRole('button', { name: 'I have read these, go to the bench' }).click();
   await expect(page.getByTestId('deviation-4')).toBeVisible();
 });
 
 test('a bank that someone else changed meanwhile is not overwritten', async ({ page, context }) => {
   await addMachine(page, 'twin');
-  await page.getByRole('link', { name: 'Its bank' }).click();
+  await page.getByRole('link', { name: 'Bank layout' }).click();
   const other = await context.newPage();
   await page.waitForURL(/\/bank$/);
   await other.goto(page.url());

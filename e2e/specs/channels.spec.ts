@@ -25,7 +25,7 @@ test('a dead channel and a missing one are named while the gauge sends, and the 
       }).toPass();
     };
     await sendUntilNamed('dead', 't_s,v1_kpa,v2_kpa', [40, ''], 'Cylinder 2 sends no values');
-    await sendUntilNamed('dead', 't_s,v1_kpa', [40], 'There is no channel for cylinder 2');
+    await sendUntilNamed('dead', 't_s,v1_kpa', [40], 'No gauge on cylinder 2');
     await expect(page.getByTestId('source')).toContainText('Gauge dead, live');
     // Unplugged: the bench says so and waits.
     await expect(page.getByTestId('source')).toContainText('no gauge connected');

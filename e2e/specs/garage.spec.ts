@@ -88,7 +88,7 @@ test('a corrected bank is read into the job that was opened before', async ({ pa
   const jobId = await openDesk(page, 'Drawn wrong.', 'rack3');
   await page.goto(`/jobs/${jobId}`);
   await page.getByRole('link', { name: /^Test twin/ }).click();
-  await page.getByRole('link', { name: 'Its bank' }).click();
+  await page.getByRole('link', { name: 'Bank layout' }).click();
   await page.getByLabel('Name of the bank').fill('Rack of three, as it is');
   await page.getByRole('button', { name: 'Save bank' }).click();
   await expect(page.getByRole('button', { name: 'Saved' })).toBeVisible();

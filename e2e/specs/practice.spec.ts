@@ -40,7 +40,7 @@ async function screwPositions(page: Page): Promise<(string | null)[]> {
 async function beginWithFault(page: Page, complaint: string, fault: RegExp): Promise<void> {
   await openDesk(page, complaint, 'rack3');
   await page.keyboard.press('p');
-  await page.getByLabel('Number of the engine').fill('8');
+  await page.getByLabel('Engine number').fill('8');
   await page.getByLabel('Strength of the next fault').selectOption('severe');
   const name = await page.getByRole('option', { name: fault }).innerText();
   await page.getByLabel('Add a fault').selectOption(name);
@@ -60,7 +60,7 @@ test('a rack of three is balanced on the practice engine in the browser, with a 
     await openDesk(page, 'Practice.', 'rack3');
     await expect(page.getByTestId('source')).toContainText('no gauge');
     await page.keyboard.press('p');
-    await page.getByLabel('Number of the engine').fill('5');
+    await page.getByLabel('Engine number').fill('5');
     await beginPractice(page);
     await expect(page.getByTestId('source')).toContainText('Practice engine in this browser, live');
     expect(await followOnce(page)).toBe('zero the gauges');
@@ -104,7 +104,7 @@ test('one gauge goes round a rack of three and comes back, and what it read is e
   await quietWorkshop(browser, async (page) => {
     await openDesk(page, 'Practice.', 'rack3');
     await page.keyboard.press('p');
-    await page.getByLabel('Number of the engine').fill('5');
+    await page.getByLabel('Engine number').fill('5');
     await beginPractice(page);
     await page.getByRole('button', { name: 'Start engine' }).click();
     await page.keyboard.press('g');
@@ -118,7 +118,7 @@ test('one gauge goes round a rack of three and comes back, and what it read is e
       // It may settle again in the moment of the press: then nothing is taken.
       await expect(async () => {
         await read.click({ timeout: 10_000 });
-        if (place.startsWith('Back')) await expect(dialog).toContainText('taken out of the others', { timeout: 2000 });
+        if (place.startsWith('Back')) await expect(dialog).toContainText('corrected for it', { timeout: 2000 });
         else await expect(say).not.toHaveText(place, { timeout: 2000 });
       }).toPass();
     }
@@ -136,7 +136,7 @@ test('a four-barrel on one plenum is balanced by the air of each mouth', { tag: 
   await quietWorkshop(browser, async (page) => {
     await openDesk(page, 'Shakes at idle.', 'fourBarrel');
     await page.keyboard.press('p');
-    await page.getByLabel('Number of the engine').fill('4');
+    await page.getByLabel('Engine number').fill('4');
     await beginPractice(page);
     await page.getByRole('button', { name: 'Start engine' }).click();
     await expect.poll(() => rpmShown(page), { timeout: 30_000 }).toBeGreaterThan(400);
@@ -217,7 +217,7 @@ test('faults to find, a cold morning, every screw by key, and another bank in a 
     await page.keyboard.press('p');
     await page.getByLabel('Bank').selectOption('rack2');
     await beginPractice(page, 'as in life');
-    await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+    await page.getByRole('button', { name: 'I have read these, go to the bench' }).click();
     await expect(page.getByRole('heading', { name: 'Bench, Practice: Rack of two' })).toBeAttached();
     await expect(page.getByTestId('source')).toContainText('Practice engine in this browser, live');
     await page.keyboard.press('p');

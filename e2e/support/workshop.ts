@@ -18,7 +18,7 @@ export async function addMachine(page: Page, bank?: string): Promise<string> {
 /** Adds a machine and opens a job on it; ends at the cautions of the bench. Returns the job's id. */
 export async function openJob(page: Page, complaint: string, bank?: string): Promise<string> {
   await addMachine(page, bank);
-  await page.getByRole('button', { name: 'Open a job' }).click();
+  await page.getByRole('button', { name: 'New job' }).click();
   await page.getByLabel('What is it in for?').fill(complaint);
   await page.getByRole('button', { name: 'Open and go to the bench' }).click();
   await expect(page.getByRole('heading', { name: 'Before the engine runs' })).toBeVisible();
@@ -28,7 +28,7 @@ export async function openJob(page: Page, complaint: string, bank?: string): Pro
 /** Opens a job and goes past the cautions to the desk. */
 export async function openDesk(page: Page, complaint: string, bank?: string): Promise<string> {
   const id = await openJob(page, complaint, bank);
-  await page.getByRole('button', { name: 'Taken note, go to the bench' }).click();
+  await page.getByRole('button', { name: 'I have read these, go to the bench' }).click();
   await expect(page.getByTestId('say')).toBeVisible();
   return id;
 }

@@ -45,11 +45,11 @@ const WORDS: {
     caution: FUEL,
   },
   wornShaft: {
-    name: ({ throat }) => `Throat ${throat} rests elsewhere`,
+    name: ({ throat }) => `Throat ${throat} does not return to the same stop`,
     strength: ({ restDeg }) => `±${number(restDeg)}°`,
     test: 'check shaft and spring',
     signs:
-      'After each blip it comes back to another place: worn shaft, play in the linkage, weak spring. No balance will hold.',
+      'After each blip it stops somewhere else: worn shaft, play in the linkage or a weak spring. No balance will hold.',
     caution: HOT_PARTS,
   },
   linkagePlay: {

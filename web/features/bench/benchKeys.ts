@@ -35,7 +35,7 @@ export function benchKeys(
     ...(advice.kind === 'suspect' || decidingQuantity(job.setup) === 'airflow'
       ? []
       : [{ ...keyFor('readNow'), label: 'read now', run: actions.takeReading }]),
-    { ...keyFor('otherwise'), label: 'otherwise', run: () => doors.open('otherwise') },
+    { ...keyFor('otherwise'), label: 'other amount', run: () => doors.open('otherwise') },
     ...stageKeys(job, advice, actions),
     ...reachKeys(job, advice, actions),
     ...(advice.kind === 'suspect'
@@ -58,7 +58,7 @@ export function benchKeys(
     ...(doors.practise === undefined
       ? []
       : [{ ...keyFor('practise'), label: 'practise', run: doors.practise, elsewhere: doors.practising }]),
-    ...(advice.kind === 'done' ? [] : [{ ...keyFor('finish'), label: 'leave as is', run: actions.finish }]),
+    ...(advice.kind === 'done' ? [] : [{ ...keyFor('finish'), label: 'finish anyway', run: actions.finish }]),
   ];
 }
 
@@ -90,7 +90,7 @@ function stageKeys(job: BenchView['job'], advice: BenchView['advice'], actions: 
 function reachKeys(job: BenchView['job'], advice: BenchView['advice'], actions: BenchActions): readonly BenchKey[] {
   if (advice.kind === 'turn') {
     const { adjuster } = advice;
-    return [{ ...keyFor('reach'), label: 'can’t reach', run: () => actions.reach([adjuster], 'outOfReach') }];
+    return [{ ...keyFor('reach'), label: 'can’t reach it', run: () => actions.reach([adjuster], 'outOfReach') }];
   }
   if (job.outOfReach.length === 0) return [];
   return [{ ...keyFor('reach'), label: 'reach all', run: () => actions.reach(job.outOfReach, 'withinReach') }];

@@ -75,7 +75,7 @@ function MachineRow({ machine }: { readonly machine: GarageMachine }) {
         {machine.deletedAt === undefined ? (
           <div className="flex flex-wrap gap-3">
             <Link href={`/machines/${machine.id}/bank`} className={buttonClass('plain')}>
-              Its bank
+              Bank layout
             </Link>
             <OpenJob machineId={machine.id} machineName={machine.name} />
           </div>

@@ -34,8 +34,8 @@ export function OpenJob({ machineId, machineName }: { readonly machineId: string
   };
   return (
     <>
-      <Button onClick={show}>Open a job</Button>
-      <Modal open={open} onClose={() => setOpen(false)} title={`Open a job on ${machineName}`}>
+      <Button onClick={show}>New job</Button>
+      <Modal open={open} onClose={() => setOpen(false)} title={`New job for ${machineName}`}>
         <form onSubmit={save} className="space-y-5">
           <TextField label="What is it in for?" name="complaint" autoFocus maxLength={2000} />
           {failure === undefined ? null : <Notice>{failure}</Notice>}

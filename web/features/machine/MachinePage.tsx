@@ -25,13 +25,13 @@ export function MachinePage({ machine, page, hidden }: MachinePageProps) {
         <div className="min-w-0">
           <h1 className="font-bold text-4xl">{machine.name}</h1>
           <p className="mt-2 text-soft text-xl">
-            {machine.bank === '' ? 'Its bank cannot be read.' : machine.bank}
+            {machine.bank === '' ? 'The bank layout cannot be read.' : machine.bank}
             {machine.practice ? ' · practice engine' : ''}
           </p>
         </div>
         <div className="flex flex-wrap gap-3">
           <Link href={`/machines/${id}/bank`} className={buttonClass('plain')}>
-            Its bank
+            Bank layout
           </Link>
           {machine.deletedAt === undefined ? <OpenJob machineId={id} machineName={machine.name} /> : null}
         </div>

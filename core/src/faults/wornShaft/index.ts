@@ -12,7 +12,7 @@ const STRAYS_BY = 0.1;
 /** How far from its sisters it may have come to rest, log airflow. Ours: half a degree at the most. */
 const FOUND_OFF_BY = [-0.35, -0.2, -0.1, 0.1, 0.2, 0.35];
 
-/** A worn throttle shaft, or a stop or spring that does not repeat: after every blip the plate rests elsewhere, by this many degrees (one standard deviation). */
+/** A worn throttle shaft, or a stop or spring that does not repeat: after every blip the plate does not return to the same stop, by this many degrees (one standard deviation). */
 export const wornShaft: FaultKind<Static<typeof Schema>, Static<typeof Place>> = {
   kind: 'wornShaft',
   schema: Schema,

@@ -12,10 +12,10 @@ const CAUTIONS = [
     'Moving parts',
     'Fan, belts, chain and propeller catch sleeves and hair. Gearbox in neutral, machine on its stand, wheel chocked.',
   ],
-  ['Heat and ignition', 'Exhaust and plugs are hot. High voltage stands at an open plug lead.'],
+  ['Heat and ignition', 'Exhaust and plugs are hot. There is high voltage at an open plug lead.'],
   [
     'Cooling',
-    'An engine standing still overheats: a fan in front of it, and a limit of time. An outboard needs water before it turns.',
+    'An engine running at a standstill overheats. Put a fan in front of it and keep it short. An outboard needs water before it runs.',
   ],
   ['Open throats', 'Cover them whenever the engine is stopped: what drops in stays in.'],
 ] as const;
@@ -43,7 +43,7 @@ export function Cautions({ onRead }: { readonly onRead: () => void }) {
         belong to licensed people. The app advises; the person at the engine decides.
       </p>
       <Button tone="strong" className="mt-6 min-h-14 text-xl" onClick={onRead} autoFocus>
-        Taken note, go to the bench
+        I have read these, go to the bench
       </Button>
     </main>
   );

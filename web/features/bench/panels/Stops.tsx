@@ -61,7 +61,7 @@ export function TypedStop({ label, band, setBand, unit, made, onTake }: TypedSto
         />
         {unit}
         <Field
-          label="Read to within ±"
+          label="Reading error ±"
           inputMode="decimal"
           value={band}
           onChange={({ target }) => setBand(target.value)}

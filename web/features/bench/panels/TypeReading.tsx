@@ -44,7 +44,7 @@ export function TypeReading({ setup, onClose, onTake }: TypeReadingProps) {
         </div>
         <div className="grid grid-cols-3 gap-4">
           <UnitChoice {...register('unit')} />
-          <Field label="Read to within ±" inputMode="decimal" {...register('flutter')} />
+          <Field label="Reading error ±" inputMode="decimal" {...register('flutter')} />
           <Field label="Speed, if known" unit="rpm" inputMode="numeric" {...register('rpm')} />
         </div>
         <label className="flex min-h-12 items-center gap-3">

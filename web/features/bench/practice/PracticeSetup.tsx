@@ -80,7 +80,7 @@ export function PracticeSetup({ setup, practice, onClose }: PracticeSetupProps) 
         </label>
         <div className="grid grid-cols-2 gap-4">
           <Field
-            label="Number of the engine"
+            label="Engine number"
             type="number"
             min={0}
             max={LARGEST_SEED}
@@ -91,7 +91,7 @@ export function PracticeSetup({ setup, practice, onClose }: PracticeSetupProps) 
             }
           />
           <Field
-            label="Height of the workshop"
+            label="Altitude"
             unit="m"
             type="number"
             min={-400}

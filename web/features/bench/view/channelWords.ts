@@ -46,7 +46,7 @@ export function signalTroubles(setup: Setup, { channels }: SignalReading): reado
     ...(missing.length === 0 || channels.length === 0
       ? []
       : [
-          `There is no channel for cylinder ${missing.map(({ id }) => id).join(', ')}: ${known.length} of ${setup.throats.length} throats are measured, so they cannot be compared.`,
+          `No gauge on cylinder ${missing.map(({ id }) => id).join(' and ')}. Only ${known.length} of ${setup.throats.length} throats can be read, so they cannot be compared.`,
         ]),
     ...strangers.map(({ throat }) => `Channel ${throat} belongs to no throat of this bank; it is passed over.`),
     ...known.flatMap(({ throat, state }) => channelTrouble(throat, state) ?? []),

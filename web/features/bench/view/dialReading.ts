@@ -73,7 +73,7 @@ export function dialZero(setup: Setup, fields: DialFields): FromDial<Bare<EventO
 function dialChannels(setup: Setup, { values, unit, flutter }: DialFields): FromDial<readonly DialChannel[]> {
   const band = readNumber(flutter);
   if (band === undefined || !(band > 0))
-    return { outcome: 'unclear', reason: 'Say within which band you read the needle: a number above 0.' };
+    return { outcome: 'unclear', reason: 'Enter your reading error (±), a number above 0.' };
   const channels: DialChannel[] = [];
   for (const [i, { id }] of setup.throats.entries()) {
     const value = readNumber(values[i] ?? '');

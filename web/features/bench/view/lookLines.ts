@@ -12,7 +12,7 @@ export const MATCH_LINE: SayLine = {
   subject: 'One throat for all',
   order: 'tee all hoses to it',
   expect: [
-    'The gauges’ slopes are now the largest doubt. All hoses on the first throat’s tapping, at idle.',
+    'What is left is how well the gauges match. Put all hoses on the first throat’s tapping, at idle.',
     'Hot parts: mind your hands; stop the engine if you cannot reach safely.',
   ],
 };
@@ -21,7 +21,7 @@ export const MATCH_LINE: SayLine = {
 export function carriedLine(job: Job, after?: 'move'): SayLine | undefined {
   if (decidingQuantity(job.setup) === 'airflow') {
     return after === 'move'
-      ? { ...METER_LINE, subject: 'Blip, let it settle', order: 'then meter each mouth' }
+      ? { ...METER_LINE, subject: 'Blip, let it settle', order: 'then measure each mouth' }
       : METER_LINE;
   }
   if (!job.oneGauge) return undefined;
@@ -43,7 +43,7 @@ export const MOUTHS_LINE: SayLine = {
   subject: 'Meter each mouth',
   order: 'to find a leak',
   expect: [
-    'Depression takes a leak for a stop that stands open; the air at the mouths does not.',
+    'Vacuum cannot tell a leak from a stop set too far open. The airflow at the mouth can.',
     'Warm, at idle, filters off.',
     SPITS_BACK,
   ],

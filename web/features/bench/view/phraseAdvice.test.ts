@@ -114,13 +114,13 @@ describe('what no screw cures', () => {
 
 describe('why', () => {
   it('has nothing to say before the first reading', () => {
-    expect(say(opened, undefined).why).toEqual(['Nothing has been read yet, so nothing is known beyond the setup.']);
+    expect(say(opened, undefined).why).toEqual(['Nothing has been read yet. Only the setup is known.']);
   });
 
   it('says what it rests on, what a turn does, and what would prove it wrong', () => {
     const { why } = say(apart, live('steady'));
-    expect(why.join('\n')).toMatch(/It rests on one reading/);
-    expect(why.join('\n')).toMatch(/One turn of this screw moves its cylinder by about/);
+    expect(why.join('\n')).toMatch(/Based on one reading/);
+    expect(why.join('\n')).toMatch(/One turn of this screw moves its throat by about/);
     expect(why.at(-1)).toMatch(/It would be wrong if/);
   });
 

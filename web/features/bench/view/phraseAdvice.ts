@@ -35,7 +35,7 @@ function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine 
         subject: `Hold ${speed(advice.hold)}`,
         order: 'steady, then read',
         expect: [
-          'A difference here with a good idle is linkage or slide, not stops.',
+          'If the idle is good, a difference here comes from linkage or slides, not from stops.',
           'Gearbox in neutral, hands clear of fan, belts and chain. Keep it short: it heats up standing.',
         ],
       };
@@ -85,7 +85,7 @@ function readLine(advice: Extract<Advice, { kind: 'read' }>, live: LiveView | un
     };
   const held = `Steady for ${withUnit(live.reading.duration, 0, 's')}. Longer is surer, up to ${withUnit(advice.duration, 0, 's')}.`;
   if (advice.purpose === 'longer') {
-    const expect = [held, `${sureText(advice)} Another reading of the untouched engine tells more than a turn.`];
+    const expect = [held, `${sureText(advice)} Reading again without touching the engine helps more than a turn.`];
     return { subject: 'Read again', order: 'touch nothing', expect };
   }
   return { subject: 'Hold still', order: 'take the reading', expect: [held] };
@@ -127,7 +127,7 @@ function undecidedLine(job: Job, advice: Extract<Advice, { kind: 'undecided' }>)
         subject: 'No screw does it',
         order: 'look for the cause',
         expect: [
-          'No turn within the screws’ range brings all throats together: leak, bent shaft, exchanged hoses, wrong base setting?',
+          'No turn within the screws’ range brings the throats together. Look for a leak, a bent shaft, swapped hoses or a wrong base setting.',
           ...shut,
         ],
       };
@@ -135,23 +135,23 @@ function undecidedLine(job: Job, advice: Extract<Advice, { kind: 'undecided' }>)
       return {
         subject: 'Idle out of band',
         order: 'look for the cause',
-        expect: ['The throats agree, and no turn in range brings the idle where it should be.', ...shut],
+        expect: ['The throats agree, but no turn within range brings the idle to its target.', ...shut],
       };
     case 'readings':
       return {
         subject: 'Too close to tell',
         order: 'read, or leave it',
-        expect: ['More turns would be guesses: the gauges cannot show a finer difference.', sureText(advice)],
+        expect: ['More turns would be guesses. The gauges cannot show a finer difference.', sureText(advice)],
       };
   }
 }
 
 function zeroLine(live: LiveView): SayLine {
   if (live.reading.phase !== 'stopped') {
-    const expect = ['The gauges’ own offsets are not known yet.', 'With the engine stopped they show them.'];
+    const expect = ['The gauges’ own zero errors are not known yet.', 'With the engine stopped they can be read.'];
     return { subject: 'Stop the engine', order: 'to zero the gauges', expect };
   }
-  const expect = ['Engine stopped, hoses open to still air.', 'What the gauges show now is their own offset.'];
+  const expect = ['Engine stopped, hoses open to still air.', 'What the gauges show now is their zero error.'];
   return { subject: 'Zero the gauges', order: 'engine stopped', expect };
 }
 
@@ -163,7 +163,7 @@ function settleLine(after: 'move' | 'coupled', live: LiveView | undefined): SayL
       expect: ['No gauge is sending. Type what the dial shows.'],
     };
   const expect = [
-    after === 'move' ? 'Blip the throttle once, then hands off.' : 'Clamped. It must not have moved any needle.',
+    after === 'move' ? 'Blip the throttle once, then hands off.' : 'Clamped. No needle should have moved.',
   ];
   return { subject: 'Let it settle', order: 'hands off', expect };
 }
@@ -177,9 +177,7 @@ function turnLine(job: Job, advice: Extract<Advice, { kind: 'turn' }>): SayLine 
     order: turnText(advice.turns),
     expect: [
       `${advice.turns > 0 ? 'Clockwise' : 'Anticlockwise'}, from ${adjuster?.seenFrom ?? 'the screw’s head'}.`,
-      ...(advice.purpose === 'whichNeedles'
-        ? ['Which needles follow? If not its own, hoses sit on each other’s throats.']
-        : []),
+      ...(advice.purpose === 'whichNeedles' ? ['Which needles move? If not its own, two hoses are swapped.'] : []),
       `Expected spread ${measured(expected.spread, spreadDoubt, QUANTITY_UNIT[expected.quantity])}`,
       `Idle ${speed(grounds.now.speed)} → about ${speed(Math.round(expected.speed / 10) * 10)}`,
     ],
@@ -209,21 +207,21 @@ function coupleLine(job: Job, advice: Extract<Advice, { kind: 'couple' }>): SayL
 function reasons(job: Job, advice: Advice): string[] {
   const { grounds } = advice;
   const { idleRpm, idleBandRpm } = job.setup.targets;
-  if (grounds.readings === 0) return ['Nothing has been read yet, so nothing is known beyond the setup.'];
+  if (grounds.readings === 0) return ['Nothing has been read yet. Only the setup is known.'];
   const facts = [
-    `Spread as believed: ${spreadText(advice)}; allowed ${toleranceText(job.setup)}.`,
+    `Spread now: ${spreadText(advice)}; allowed ${toleranceText(job.setup)}.`,
     `Chance that every pair is within tolerance: ${percent(grounds.balanced)}.`,
     `Chance that the idle is within ${speed(idleRpm)} ± ${numeral(idleBandRpm, 0)}: ${percent(grounds.idleInBand)}.`,
-    `It rests on ${grounds.readings === 1 ? 'one reading' : `${grounds.readings} readings`}.`,
+    `Based on ${grounds.readings === 1 ? 'one reading' : `${grounds.readings} readings`}.`,
   ];
   if (advice.kind !== 'turn') return facts;
   const { perTurn, doubt } = advice.effect;
   const bound = measured(perTurn, perTurn * doubt, QUANTITY_UNIT[grounds.now.quantity]);
   return [
     ...facts,
-    `One turn of this screw moves its cylinder by about ${bound} against the others.`,
-    `After the turn every target holds with a chance of ${percent(advice.probabilityAfter)}.`,
-    'It would be wrong if the needles land clearly beside their ghosts: then the screw does something else than thought.',
+    `One turn of this screw moves its throat by about ${bound} against the others.`,
+    `Chance that every target holds after the turn: ${percent(advice.probabilityAfter)}.`,
+    'If the needles land well off their ghosts, this screw is not doing what we expected.',
   ];
 }
 
@@ -233,7 +231,7 @@ function flutterLine({ setup }: Job, live: LiveView | undefined): string[] {
   return [
     `The gauges flutter by ${withUnit(flutter.kPa, 2, 'kPa')} from one cycle to the next, at most.`,
     ...(flutter.misfires
-      ? ['So much speaks of a misfire or a leaking valve: ignition and valves come before balance.']
+      ? ['That much flutter suggests a misfire or a leaking valve. Check ignition and valves before you balance.']
       : []),
   ];
 }

@@ -68,13 +68,13 @@ export function roundView<E>(carried: Carried<E>, stops: readonly RoundStop[]): 
     case 'drifted':
       return {
         ...closed,
-        verdict: `The first ${carried.noun} moved by ${carried.figure(outcome.drift, true)} on the way: more than the ${carried.figure(difference)} that the round is to show, so nothing can be said of the others. Let the engine get warm and steady, and go round again, quicker.`,
+        verdict: `The first ${carried.noun} moved by ${carried.figure(outcome.drift, true)} during the round, more than the ${carried.figure(difference)} that it should show, so this round cannot be used. Let the engine get warm and steady, then go round again, faster.`,
         event: undefined,
       };
     case 'closed':
       return {
         ...closed,
-        verdict: `The first ${carried.noun} moved by ${carried.figure(outcome.drift, true)} on the way. That is taken out of the others.`,
+        verdict: `The first ${carried.noun} moved by ${carried.figure(outcome.drift, true)} during the round. The others are corrected for it.`,
         event: carried.event(outcome.channels, stops),
       };
   }
@@ -188,6 +188,6 @@ function typedFigures({ text, band }: Typed): FromDial<{ readonly value: number;
   const width = readNumber(band);
   if (value === undefined) return { outcome: 'unclear', reason: 'Type the number that it shows.' };
   if (width === undefined || !(width > 0))
-    return { outcome: 'unclear', reason: 'Say within which band you read it: a number above 0.' };
+    return { outcome: 'unclear', reason: 'Enter your reading error (±), a number above 0.' };
   return { outcome: 'made', event: { value, band: width } };
 }

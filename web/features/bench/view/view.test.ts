@@ -171,7 +171,7 @@ describe('the scale', () => {
 describe('words about channels', () => {
   it('say that one channel cannot balance a twin', () => {
     const one = { ...signal('steady'), channels: signal('steady').channels.slice(0, 1) };
-    expect(signalTroubles(twinWithTwoStops, one)[0]).toMatch(/no channel for cylinder 2: 1 of 2 throats/);
+    expect(signalTroubles(twinWithTwoStops, one)[0]).toMatch(/No gauge on cylinder 2. Only 1 of 2 throats/);
     expect(canCompare(twinWithTwoStops, one)).toBe(false);
   });
 
@@ -244,7 +244,7 @@ describe('a dial read by eye', () => {
     expect(reason({ values: ['12', ''] })).toMatch(/Cylinder 2 has no number/);
     expect(reason({ values: ['12', '120'] })).toMatch(/more than a full vacuum/);
     expect(reason({ rpm: 'fast' })).toMatch(/not an engine speed/);
-    expect(reason({ flutter: '0' })).toMatch(/band/);
+    expect(reason({ flutter: '0' })).toMatch(/reading error/);
   });
 
   it('becomes the gauges’ zero with the engine stopped', () => {
