@@ -36,9 +36,9 @@ function catches(project) {
 freshCopy();
 if (catches('core') || catches('simulation')) throw new Error('the suites fail without any mistake');
 const rows = [];
-/** `npm run mutations leak`: only those whose mistake or place has that word. */
-const asked = process.argv[2] ?? '';
-for (const { file, from, to, mistake } of MUTATIONS.filter((each) => `${each.file} ${each.mistake}`.includes(asked))) {
+/** `npm run mutations -- "leak|room"`: only those whose place or mistake matches. */
+const asked = new RegExp(process.argv[2] ?? '.');
+for (const { file, from, to, mistake } of MUTATIONS.filter((each) => asked.test(`${each.file} ${each.mistake}`))) {
   const path = join(COPY, file);
   const sound = readFileSync(path, 'utf8');
   if (sound.split(from).length !== 2) throw new Error(`${file}: "${from}" is not there exactly once`);

@@ -9,6 +9,7 @@ import {
 } from '@amber-needle/core/setup';
 import { Button } from '@/components/Button';
 import { NumberField } from '@/components/NumberField';
+import { Select } from '@/components/Select';
 import type { Editing } from './editing';
 import { Section } from './Section';
 
@@ -22,19 +23,16 @@ export function EngineFields({ setup, change }: Editing) {
   return (
     <Section title="Engine and targets">
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
-        <label className="block">
-          <span className="mb-1 block text-soft">Strokes</span>
-          <select
-            className="min-h-12 w-full rounded border border-edge bg-ground px-3"
-            value={engine.strokes}
-            onChange={({ target: { value } }) =>
-              change({ ...setup, engine: { ...engine, strokes: value === '2' ? 2 : 4 } })
-            }
-          >
-            <option value="4">four</option>
-            <option value="2">two</option>
-          </select>
-        </label>
+        <Select
+          label="Strokes"
+          value={engine.strokes}
+          onChange={({ target: { value } }) =>
+            change({ ...setup, engine: { ...engine, strokes: value === '2' ? 2 : 4 } })
+          }
+        >
+          <option value="4">four</option>
+          <option value="2">two</option>
+        </Select>
         <NumberField label="Idle" unit="rpm" value={targets.idleRpm} onValue={(idleRpm) => target({ idleRpm })} />
         <NumberField
           label="Band"
@@ -57,19 +55,16 @@ export function EngineFields({ setup, change }: Editing) {
             onValue={(airflowSpreadPercent) => target({ airflowSpreadPercent })}
           />
         )}
-        <label className="block">
-          <span className="mb-1 block text-soft">What decides</span>
-          <select
-            className="min-h-12 w-full rounded border border-edge bg-ground px-3"
-            value={quantity}
-            onChange={({ target: { value } }) => target({ decides: value === 'airflow' ? 'airflow' : 'depression' })}
-          >
-            <option value="depression" disabled={sharesPlenum(setup)}>
-              depression
-            </option>
-            <option value="airflow">airflow</option>
-          </select>
-        </label>
+        <Select
+          label="What decides"
+          value={quantity}
+          onChange={({ target: { value } }) => target({ decides: value === 'airflow' ? 'airflow' : 'depression' })}
+        >
+          <option value="depression" disabled={sharesPlenum(setup)}>
+            depression
+          </option>
+          <option value="airflow">airflow</option>
+        </Select>
       </div>
       {sharesPlenum(setup) ? (
         <p className="mt-3 text-soft">

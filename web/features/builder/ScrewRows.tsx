@@ -12,6 +12,7 @@ import clsx from 'clsx';
 import { Button } from '@/components/Button';
 import { Field } from '@/components/Field';
 import { NumberField } from '@/components/NumberField';
+import { Select } from '@/components/Select';
 import { ACT_NAMES, ADJUSTER_NAMES } from '@/words/screwWords';
 import type { Editing } from './editing';
 import { Section } from './Section';
@@ -81,22 +82,19 @@ function OpenScrew({ setup, change, adjuster }: Editing & { readonly adjuster: A
     <div className="space-y-3 py-2">
       <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto]">
         <Field label="Name" value={label} onChange={({ target }) => set({ label: target.value })} />
-        <label className="block">
-          <span className="mb-1 block text-soft">Kind</span>
-          <select
-            className="min-h-12 w-full rounded border border-edge bg-ground px-3"
-            value={kind}
-            onChange={({ target }) => {
-              if (isKind(target.value)) set({ kind: target.value, acts: actsFor(target.value, acts) });
-            }}
-          >
-            {KINDS.map((other) => (
-              <option key={other.kind} value={other.kind}>
-                {other.name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          label="Kind"
+          value={kind}
+          onChange={({ target }) => {
+            if (isKind(target.value)) set({ kind: target.value, acts: actsFor(target.value, acts) });
+          }}
+        >
+          {KINDS.map((other) => (
+            <option key={other.kind} value={other.kind}>
+              {other.name}
+            </option>
+          ))}
+        </Select>
         <Button
           className="self-end"
           disabled={setup.adjusters.length < 2}

@@ -1,5 +1,6 @@
 import { ARCHETYPE_NAMES, ARCHETYPES, isArchetype } from '@amber-needle/core/setup';
 import { Field } from '@/components/Field';
+import { Select } from '@/components/Select';
 import type { Editing } from './editing';
 
 /** The bank's name, and a bank that ships to begin from. */
@@ -11,23 +12,20 @@ export function StartFrom({ setup, change }: Editing) {
         value={setup.name}
         onChange={({ target }) => change({ ...setup, name: target.value })}
       />
-      <label className="block">
-        <span className="mb-1 block text-soft">Begin from a bank that ships</span>
-        <select
-          className="min-h-12 w-full rounded border border-edge bg-ground px-3"
-          value=""
-          onChange={({ target }) => {
-            if (isArchetype(target.value)) change(ARCHETYPES[target.value]);
-          }}
-        >
-          <option value="">Choose</option>
-          {ARCHETYPE_NAMES.map((name) => (
-            <option key={name} value={name}>
-              {ARCHETYPES[name].name}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Select
+        label="Begin from a bank that ships"
+        value=""
+        onChange={({ target }) => {
+          if (isArchetype(target.value)) change(ARCHETYPES[target.value]);
+        }}
+      >
+        <option value="">Choose</option>
+        {ARCHETYPE_NAMES.map((name) => (
+          <option key={name} value={name}>
+            {ARCHETYPES[name].name}
+          </option>
+        ))}
+      </Select>
     </section>
   );
 }

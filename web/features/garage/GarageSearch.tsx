@@ -1,5 +1,6 @@
 import Form from 'next/form';
 import { Button } from '@/components/Button';
+import { Select } from '@/components/Select';
 import { one, type Params } from './garageQuery';
 
 const SHOWS = [
@@ -24,26 +25,21 @@ export function GarageSearch({ banks, params }: { readonly banks: readonly strin
         maxLength={200}
         className={`${boxClass} min-w-60 flex-1`}
       />
-      <select name="bank" aria-label="Which layout" defaultValue={one(params.bank)} className={boxClass}>
+      <Select name="bank" aria-label="Which layout" defaultValue={one(params.bank)}>
         <option value="">Any bank</option>
         {banks.map((bank) => (
           <option key={bank} value={bank}>
             {bank}
           </option>
         ))}
-      </select>
-      <select
-        name="show"
-        aria-label="Which machines"
-        defaultValue={one(params.show) || 'workshop'}
-        className={boxClass}
-      >
+      </Select>
+      <Select name="show" aria-label="Which machines" defaultValue={one(params.show) || 'workshop'}>
         {SHOWS.map(([value, label]) => (
           <option key={value} value={value}>
             {label}
           </option>
         ))}
-      </select>
+      </Select>
       <Button type="submit">Show</Button>
     </Form>
   );

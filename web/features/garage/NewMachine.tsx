@@ -17,6 +17,7 @@ import { checkedResolver } from '@/components/checkedResolver';
 import { Field } from '@/components/Field';
 import { Modal } from '@/components/Modal';
 import { Notice } from '@/components/Notice';
+import { Select } from '@/components/Select';
 import { failureText, send } from '@/components/send';
 import { compiled } from '@/validation/compiled';
 import { type NewMachine as Fields, REQUESTS } from '@/validation/requests';
@@ -67,26 +68,23 @@ export function NewMachine() {
         <form onSubmit={save} noValidate className="space-y-5">
           <Field label="Name" autoFocus {...register('name')} error={errors.name && 'Give it a name to find it by.'} />
           <Field label="Note" {...register('note')} error={errors.note && 'At most 500 characters.'} />
-          <label className="block">
-            <span className="mb-1 block text-soft">Bank</span>
-            <select
-              className="min-h-12 w-full rounded border border-edge bg-ground px-3"
-              {...register('archetype', {
-                onChange: ({ target }) => {
-                  if (!isArchetype(target.value)) return;
-                  const { idleRpm, spreadKPa } = targetsOf(target.value);
-                  setValue('idleRpm', idleRpm);
-                  setValue('spreadKPa', spreadKPa);
-                },
-              })}
-            >
-              {ARCHETYPE_NAMES.map((archetype) => (
-                <option key={archetype} value={archetype}>
-                  {ARCHETYPES[archetype].name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Select
+            label="Bank"
+            {...register('archetype', {
+              onChange: ({ target }) => {
+                if (!isArchetype(target.value)) return;
+                const { idleRpm, spreadKPa } = targetsOf(target.value);
+                setValue('idleRpm', idleRpm);
+                setValue('spreadKPa', spreadKPa);
+              },
+            })}
+          >
+            {ARCHETYPE_NAMES.map((archetype) => (
+              <option key={archetype} value={archetype}>
+                {ARCHETYPES[archetype].name}
+              </option>
+            ))}
+          </Select>
           <div className="grid grid-cols-2 gap-4">
             <Field
               label="Idle speed"

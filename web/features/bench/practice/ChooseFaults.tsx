@@ -2,9 +2,9 @@ import type { Fault } from '@amber-needle/core/faults';
 import { faultTemplates, type PracticeChoices, STRENGTHS, type Strength } from '@amber-needle/core/practice';
 import type { Setup } from '@amber-needle/core/setup';
 import { useState } from 'react';
+import { Select } from '@/components/Select';
 import { faultText } from '@/words/faultWords';
 
-const SELECT = 'min-h-12 w-full rounded border border-edge bg-ground px-3';
 const MOST_FAULTS = 20;
 
 interface ChooseFaultsProps {
@@ -85,9 +85,8 @@ function AddFault({ setup, add }: { readonly setup: Setup; readonly add: (fault:
   const templates = faultTemplates(setup, strength);
   return (
     <div className="grid grid-cols-[1fr_8rem] gap-3">
-      <select
+      <Select
         aria-label="Add a fault"
-        className={SELECT}
         value=""
         onChange={({ target }) => {
           const fault = templates[Number(target.value)];
@@ -100,17 +99,16 @@ function AddFault({ setup, add }: { readonly setup: Setup; readonly add: (fault:
             {faultText(setup, fault)}
           </option>
         ))}
-      </select>
-      <select
+      </Select>
+      <Select
         aria-label="Strength of the next fault"
-        className={SELECT}
         value={strength}
         onChange={({ target }) => setStrength(STRENGTHS.find((s) => s === target.value) ?? 'clear')}
       >
         {STRENGTHS.map((s) => (
           <option key={s}>{s}</option>
         ))}
-      </select>
+      </Select>
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import type { PracticeCommand } from '@amber-needle/core/practice';
+import { Select } from '@/components/Select';
 
 /** Speeds at which banks are compared off idle: common practice, no source, 1500 to 3000 rpm. */
 const SPEEDS = [1500, 2000, 2500, 3000];
@@ -12,10 +13,13 @@ interface HoldSpeedProps {
 /** The hand on the throttle: off, or holding a speed. */
 export function HoldSpeed({ holdRpm, running, ask }: HoldSpeedProps) {
   return (
-    <label className="flex items-center gap-2">
-      <span className="text-soft">Hold</span>
-      <select
-        className="min-h-12 rounded border border-edge bg-ground px-2"
+    <div className="flex items-center gap-2">
+      <span aria-hidden className="text-soft">
+        Hold
+      </span>
+      <Select
+        aria-label="Hold"
+        className=""
         value={holdRpm ?? ''}
         disabled={!running}
         onChange={({ target }) =>
@@ -28,7 +32,7 @@ export function HoldSpeed({ holdRpm, running, ask }: HoldSpeedProps) {
             {speed} rpm
           </option>
         ))}
-      </select>
-    </label>
+      </Select>
+    </div>
   );
 }

@@ -3,6 +3,7 @@
 import type { Setup } from '@amber-needle/core/setup';
 import { useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
+import { Select } from '@/components/Select';
 import { faultText } from '@/words/faultWords';
 import { HoldSpeed } from './HoldSpeed';
 import { PracticeScrew } from './PracticeScrew';
@@ -66,20 +67,18 @@ export function PracticePanel({ control, setup, advised, matching }: PracticePan
         </Button>
       ) : null}
       {many ? (
-        <label>
-          <span className="sr-only">Screw to turn</span>
-          <select
-            className="min-h-12 w-36 rounded border border-edge bg-ground px-2"
-            value={chosen}
-            onChange={({ target }) => setWanted(target.value)}
-          >
-            {state.adjusters.map(({ id, label }) => (
-              <option key={id} value={id}>
-                {label}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          aria-label="Screw to turn"
+          className="w-36"
+          value={chosen}
+          onChange={({ target }) => setWanted(target.value)}
+        >
+          {state.adjusters.map(({ id, label }) => (
+            <option key={id} value={id}>
+              {label}
+            </option>
+          ))}
+        </Select>
       ) : null}
       {state.adjusters
         .filter(({ id }) => !many || id === chosen)

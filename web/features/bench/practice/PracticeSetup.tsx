@@ -9,6 +9,7 @@ import { Button } from '@/components/Button';
 import { Field } from '@/components/Field';
 import { Modal } from '@/components/Modal';
 import { Notice } from '@/components/Notice';
+import { Select } from '@/components/Select';
 import { failureText } from '@/components/send';
 import type { LocalPractice } from '../signal/useSignal';
 import { ChooseFaults } from './ChooseFaults';
@@ -59,25 +60,22 @@ export function PracticeSetup({ setup, practice, onClose }: PracticeSetupProps) 
   return (
     <Modal open onClose={onClose} title="Practise on a simulated engine">
       <form onSubmit={begin} className="space-y-5">
-        <label className="block">
-          <span className="mb-1 block text-soft">Bank</span>
-          <select
-            className="min-h-12 w-full rounded border border-edge bg-ground px-3"
-            value={bank}
-            onChange={({ target }) => {
-              setBank(target.value);
-              // Faults sit on throats and screws of the bank that was shown.
-              if (choices.faults.are === 'chosen') change({ faults: { are: 'none' } });
-            }}
-          >
-            <option value={OWN}>This job’s own bank</option>
-            {ARCHETYPE_NAMES.map((name) => (
-              <option key={name} value={name}>
-                {ARCHETYPES[name].name}, in a new practice job
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          label="Bank"
+          value={bank}
+          onChange={({ target }) => {
+            setBank(target.value);
+            // Faults sit on throats and screws of the bank that was shown.
+            if (choices.faults.are === 'chosen') change({ faults: { are: 'none' } });
+          }}
+        >
+          <option value={OWN}>This job’s own bank</option>
+          {ARCHETYPE_NAMES.map((name) => (
+            <option key={name} value={name}>
+              {ARCHETYPES[name].name}, in a new practice job
+            </option>
+          ))}
+        </Select>
         <div className="grid grid-cols-2 gap-4">
           <Field
             label="Engine number"
