@@ -38,6 +38,14 @@ test('with the server away an open job opens, two tabs and the report record, an
     await expect(second.getByTestId('say')).toBeVisible();
     await expect.poll(() => savedKinds(page, jobId)).toEqual(['opened', 'check']);
 
+    // What the shell keeps works as what the server sends: the workers of the bench too.
+    await second.keyboard.press('p');
+    await second.getByRole('button', { name: 'Begin practice' }).click();
+    await expect(second.getByTestId('source')).toContainText('Practice engine in this browser, live');
+    await second.keyboard.press('p');
+    await second.getByRole('button', { name: 'End practice' }).click();
+    await expect(second.getByTestId('source')).toContainText('no gauge connected');
+
     await workshop.stop();
     await typeReading(page, '40', '42');
     await typeReading(second, '41', '42');

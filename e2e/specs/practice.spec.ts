@@ -173,7 +173,7 @@ test('faults to find, a cold morning, every screw by key, and another bank in a 
       .getByRole('button', { name: /^Take out/ })
       .first()
       .click();
-    await page.getByLabel('It stands cold').check();
+    await page.getByLabel('Start cold').check();
     await expectAccessible(page);
     await beginPractice(page, 'as in life');
 

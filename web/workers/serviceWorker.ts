@@ -1,4 +1,11 @@
-import { ExpirationPlugin, NetworkFirst, type PrecacheEntry, Serwist, type SerwistGlobalConfig } from 'serwist';
+import {
+  ExpirationPlugin,
+  NetworkFirst,
+  type PrecacheEntry,
+  Serwist,
+  type SerwistGlobalConfig,
+  type SerwistPlugin,
+} from 'serwist';
 
 declare global {
   interface WorkerGlobalScope extends SerwistGlobalConfig {
@@ -12,11 +19,21 @@ declare const self: ServiceWorkerGlobalScope;
 const PATIENCE_S = 5;
 
 /**
+ * A worker takes its address from the answer, and what is kept has lost the part after `#`, where Next tells the worker what to load. An
+ * answer without an address leaves it the one that was asked for.
+ */
+const withoutAddress: SerwistPlugin = {
+  handlerWillRespond: async ({ request, response: { body, status, statusText, headers }, response }) =>
+    request.destination === 'worker' ? new Response(body, { status, statusText, headers }) : response,
+};
+
+/**
  * The shell of the app and the pages that were open last, for when the server is away: what is recorded then waits in the outbox. Data
  * (`/api`) never comes from here.
  */
 const serwist = new Serwist({
   precacheEntries: self.__SW_MANIFEST ?? [],
+  precacheOptions: { plugins: [withoutAddress] },
   skipWaiting: true,
   clientsClaim: true,
   disableDevLogs: true,

@@ -35,7 +35,7 @@ export function benchKeys(
     ...(advice.kind === 'suspect' || decidingQuantity(job.setup) === 'airflow'
       ? []
       : [{ ...keyFor('readNow'), label: 'read now', run: actions.takeReading }]),
-    { ...keyFor('otherwise'), label: 'other amount', run: () => doors.open('otherwise') },
+    { ...keyFor('otherwise'), label: 'other turn', run: () => doors.open('otherwise') },
     ...stageKeys(job, advice, actions),
     ...reachKeys(job, advice, actions),
     ...(advice.kind === 'suspect'

@@ -59,7 +59,7 @@ export function PracticeSetup({ setup, practice, onClose }: PracticeSetupProps) 
   };
   return (
     <Modal open onClose={onClose} title="Practise on a simulated engine">
-      <form onSubmit={begin} className="space-y-5">
+      <form onSubmit={begin} className="space-y-4">
         <Select
           label="Bank"
           value={bank}
@@ -100,24 +100,26 @@ export function PracticeSetup({ setup, practice, onClose }: PracticeSetupProps) 
           />
         </div>
         <ChooseFaults setup={chosen} choices={choices} change={change} />
-        <label className="flex min-h-12 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-5"
-            checked={choices.cold}
-            onChange={({ target }) => change({ cold: target.checked })}
-          />
-          It stands cold, at 15 °C
-        </label>
-        <label className="flex min-h-12 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-5"
-            checked={(choices.pace ?? 1) > 1}
-            onChange={({ target }) => change({ pace: target.checked ? QUICK_PACE : 1 })}
-          />
-          Time runs eight times as fast
-        </label>
+        <div className="flex flex-wrap gap-x-8">
+          <label className="flex min-h-12 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={choices.cold}
+              onChange={({ target }) => change({ cold: target.checked })}
+            />
+            Start cold, at 15 °C
+          </label>
+          <label className="flex min-h-12 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={(choices.pace ?? 1) > 1}
+              onChange={({ target }) => change({ pace: target.checked ? QUICK_PACE : 1 })}
+            />
+            Time runs eight times as fast
+          </label>
+        </div>
         {failure === undefined ? null : <Notice>{failure}</Notice>}
         <div className="flex gap-4">
           <Button tone="strong" type="submit" disabled={busy}>
