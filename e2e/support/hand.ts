@@ -40,6 +40,10 @@ async function goRound(page: Page): Promise<void> {
   const dialog = page.getByRole('dialog');
   const take = dialog.getByRole('button', { name: 'Take the round' });
   const again = dialog.getByRole('button', { name: 'Go round again' });
+  // A round that was left half way goes on where it was.
+  await expect(dialog).toBeVisible();
+  const afresh = dialog.getByRole('button', { name: 'Start again' });
+  if (await afresh.isVisible()) await afresh.click();
   for (let round = 0; round < 3 && !(await take.isVisible()); round += 1) {
     if (await again.isVisible()) await again.click();
     const stops = await dialog.getByRole('listitem').count();
