@@ -13,7 +13,7 @@ test.describe('trace files', () => {
     await openDesk(page, 'One channel.');
     await chooseFile(page, 'one.csv', Buffer.from(idleTrace(1)));
     const dialog = page.getByRole('dialog');
-    await expect(dialog.getByRole('alert')).toContainText('no channel for cylinder 2: 1 of 2 throats are measured');
+    await expect(dialog.getByRole('alert')).toContainText('No gauge on cylinder 2. Only 1 of 2 throats can be read');
     await expect(dialog.getByRole('button', { name: 'Take this reading' })).toBeDisabled();
     await page.keyboard.press('Escape');
     await expect(page.getByTestId('say')).toBeVisible();

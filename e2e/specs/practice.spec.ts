@@ -167,7 +167,9 @@ test('faults to find, a cold morning, every screw by key, and another bank in a 
     await page.getByLabel('One fault, drawn by its number').check();
     await page.getByLabel('Add a fault').selectOption({ index: 2 });
     await page.getByLabel('Strength of the next fault').selectOption('mild');
-    await page.getByLabel('Add a fault').selectOption({ index: 3 });
+    // One that leaves the idle alone: an engine that stalls by itself could not be held at a speed.
+    const play = await page.getByRole('option', { name: /^Play in the link of throat 1/ }).innerText();
+    await page.getByLabel('Add a fault').selectOption(play);
     await expect(page.getByRole('button', { name: /^Take out/ })).toHaveCount(2);
     await page
       .getByRole('button', { name: /^Take out/ })
@@ -191,9 +193,9 @@ test('faults to find, a cold morning, every screw by key, and another bank in a 
     await expect(page.getByRole('button', { name: 'Choke off' })).toBeHidden();
 
     // What is wrong is told for the asking only.
-    await expect(page.getByText(/^Idle passage of throat 1 blocked/)).toBeHidden();
+    await expect(page.getByText(/^Play in the link of throat 1/)).toBeHidden();
     await page.getByRole('button', { name: 'Tell me what is wrong' }).click();
-    await expect(page.getByText(/^(Idle passage of throat|Air leak behind throat)/)).toBeVisible();
+    await expect(page.getByText(/^Play in the link of throat 1/)).toBeVisible();
 
     await page.getByLabel('Hold').selectOption('2000');
     await expect.poll(() => rpmShown(page), { timeout: 30_000 }).toBeGreaterThan(1900);
