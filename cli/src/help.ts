@@ -3,7 +3,7 @@ export const HELP = `needle: the core of Amber Needle from a shell
   needle read FILE [--strokes 2|4]     readings of a trace: per channel cycle-mean depression in kPa
                                        with uncertainty and state; speed in rpm
   needle advise FILE [--seed N]        the next action for a job document
-  needle advise --stream [--seed N]    one job document a line in, one advice a line out
+  needle advise --stream [--seed N]    one job document a line in, one suggestion a line out
   needle check FILE                    whether a job or setup document is sound
   needle help                          this text
 

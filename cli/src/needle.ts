@@ -71,7 +71,7 @@ function parse(args: readonly string[]) {
   });
 }
 
-/** One advice for each line. A bad line is told on standard error and answered with null, so that lines stay in step. */
+/** One suggestion for each line. A bad line is told on standard error and answered with null, so that lines stay in step. */
 async function streamAdvice(shell: Shell, seed: number): Promise<number> {
   const { warn } = voice(shell);
   let code = 0;

@@ -98,7 +98,7 @@ test('a rack of three is balanced on the practice engine in the browser, with a 
   });
 });
 
-test('one gauge goes round a rack of three and comes back, and what it read is enough for an advice', async ({
+test('one gauge goes round a rack of three and comes back, and what it read is enough for a suggestion', async ({
   browser,
 }) => {
   await quietWorkshop(browser, async (page) => {

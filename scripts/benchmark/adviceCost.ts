@@ -6,7 +6,7 @@ const clock = (after: number) => new Date(1e12 + after * 1000).toISOString();
 /** The first job warms the code and is not counted. */
 const SEEDS = [41, 42, 43, 44];
 
-/** What one advice for six throats costs, event by event of whole jobs, in ms: as the bench's worker gives it. */
+/** What one suggestion for six throats costs, event by event of whole jobs, in ms: as the bench's worker gives it. */
 export function adviceCost(): Record<'adviceMedianMs' | 'adviceP95Ms' | 'adviceCount', number> {
   const costs = SEEDS.flatMap((seed, job) => {
     const { events } = runTrial({ setup: ARCHETYPES.rack6, seed, machine: 'Bench six', complaint: '', clock });

@@ -25,7 +25,7 @@ async function workerScript(): Promise<string> {
   return built.outputFiles[0]?.text ?? '';
 }
 
-/** Does the runs in a worker of a page: what each bank's engine came to, or what an advice costs. */
+/** Does the runs in a worker of a page: what each bank's engine came to, or what a suggestion costs. */
 export async function runInWorker(
   page: Page,
   what: 'digest' | 'multiple' | 'advice',

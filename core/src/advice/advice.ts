@@ -3,7 +3,7 @@ import type { Suspicion } from '../faults';
 import type { Rpm, Seconds, Turns } from '../units';
 import type { OffIdleFinding } from './offIdle';
 
-/** What is known when an advice is given: behind the *why* key. */
+/** What is known when a suggestion is given: behind the *why* key. */
 export interface Grounds {
   /** Probability that every pair is within tolerance and the idle in its band, as things stand. */
   readonly probability: number;

@@ -37,7 +37,7 @@ const DRAWS = 40;
 /** All moves run over so many of the states first, and so many of the moves over all. Ours: halves the time. */
 const FIRST_HEAT = 12;
 const FINALISTS = 8;
-/** One advice asks for no more than this. Ours: past a turn nobody trusts a first guess; once the screw is known it may be more. */
+/** One suggestion asks for no more than this. Ours: past a turn nobody trusts a first guess; once the screw is known it may be more. */
 const LARGEST_MOVE = turns(1);
 const LARGEST_KNOWN_MOVE = turns(2);
 const KNOWN = 0.15;

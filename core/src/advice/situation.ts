@@ -32,7 +32,7 @@ export interface Situation {
   chanceAfterReading(): number;
 }
 
-/** An advice before its grounds are put to it. */
+/** A suggestion before its grounds are put to it. */
 export type BareAdvice = Bare<Advice>;
 type Bare<A> = A extends unknown ? Omit<A, 'grounds'> : never;
 

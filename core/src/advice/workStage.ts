@@ -5,7 +5,7 @@ import type { Advice } from './advice';
 export const WORK_STAGES = ['zero', 'balance', 'couple', 'offIdle', 'finish'] as const;
 export type WorkStage = (typeof WORK_STAGES)[number];
 
-/** Where the work stands under an advice. */
+/** Where the work stands under a suggestion. */
 export function workStage(job: Job, advice: Advice): WorkStage {
   if (job.stage === 'offIdle') return 'offIdle';
   if (job.status !== 'open' || advice.kind === 'done') return 'finish';

@@ -49,7 +49,7 @@ describe('what a reading can say', () => {
     expect(canCompare(rack3, reading(['1', 'steady', 0], ['9', 'steady', 0]))).toBe(false);
   });
 
-  it('speaks of a misfire where a four-stroke flutters, by the worst steady channel', () => {
+  it('suggests a misfire where a four-stroke flutters, by the worst steady channel', () => {
     const seen = reading(['1', 'steady', 0.1], ['2', 'steady', 0.3], ['3', 'settling', 9]);
     expect(flutterSeen(rack3, seen)).toEqual({ kPa: 0.3, misfires: true });
     expect(flutterSeen(twoStrokeTwin, seen)?.misfires).toBe(false);

@@ -4,7 +4,7 @@ import type { SignalReading } from './steadyReading';
 /** A four-stroke whose cycles differ by more than this, kPa, misfires. Ours: sound idles on the practice engine show 0.05 to 0.2, one miss in eight 0.3 and more. */
 const MISFIRES = 0.25;
 
-/** How much the gauges flutter: the most of the steady channels, and whether it speaks of a misfire. */
+/** How much the gauges flutter: the most of the steady channels, and whether it suggests a misfire. */
 export interface Flutter {
   readonly kPa: number;
   /** A two-stroke fires now and then at idle and flutters by itself. */

@@ -25,7 +25,7 @@ export interface TrialOptions {
 
 export interface TrialResult {
   readonly events: readonly JobEvent[];
-  /** `givenUp`: no end in sight after 60 advices; `undecided`: the advice could not say; `refused`: the engine or the log would not take a step. */
+  /** `givenUp`: no end in sight after 60 suggestions; `undecided`: the advice could not say; `refused`: the engine or the log would not take a step. */
   readonly outcome: 'finished' | 'suspected' | 'undecided' | 'givenUp' | 'refused';
   readonly truth: EngineTruth;
   /** What was suspected on the way, and after how many moves. The hand finds nothing and goes on. */

@@ -1,7 +1,7 @@
 import type { Advice } from '../../advice';
 import type { Forecast } from '../../belief';
 
-/** An advice as plain JSON with the unit in every name: what `needle advise` prints. */
+/** A suggestion as plain JSON with the unit in every name: what `needle advise` prints. */
 export function adviceDocument(advice: Advice) {
   const { probability, balanced, idleInBand, now, readings } = advice.grounds;
   return {

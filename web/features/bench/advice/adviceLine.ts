@@ -3,7 +3,7 @@ import type { JobEvent } from '@amber-needle/core/job';
 import type { AdviceRequest, AdviceResponse } from '@/workers/adviceProtocol';
 import { type Adviser, createAdviser } from '@/workers/adviser';
 
-/** An advice and the log that it is for. */
+/** A suggestion and the log that it is for. */
 export interface Advised {
   readonly events: readonly JobEvent[];
   readonly advice: Advice;

@@ -8,7 +8,7 @@ import { turnText } from '@/words/turns';
 import type { LiveView } from '@/workers/signalProtocol';
 import { BLIP_LINE, carriedLine, MATCH_LINE, MOUTHS_LINE, type SayLine } from './lookLines';
 
-/** An advice in words: the say line, and the reasons behind the *why* key. */
+/** A suggestion in words: the say line, and the reasons behind the *why* key. */
 export interface Phrase extends SayLine {
   readonly why: readonly string[];
 }

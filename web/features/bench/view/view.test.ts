@@ -202,7 +202,7 @@ describe('flutter', () => {
     return flutter && flutterText(flutter);
   };
 
-  it('is told with the speed, and named where it speaks of misfires', () => {
+  it('is told with the speed, and named where it suggests misfires', () => {
     expect(text(twinWithTwoStops, fluttering(0.62))).toMatch(/^flutter 0\.6.kPa: misfire or valve\?$/);
     expect(text(twinWithTwoStops, fluttering(0.15))).toMatch(/^flutter 0\.[12].kPa$/);
   });
@@ -213,7 +213,7 @@ describe('flutter', () => {
     expect(flutterSeen(twinWithTwoStops, { ...signal('steady'), channels: [] })).toBeUndefined();
   });
 
-  it('stands among the reasons behind an advice', () => {
+  it('stands among the reasons behind a suggestion', () => {
     const at = { ...live('steady'), reading: fluttering(0.31) };
     const { phrase } = benchView(adviceView(zeroed, 'steady'), at);
     expect(phrase.why.at(-2)).toMatch(/0\.31.kPa from one cycle to the next/);
