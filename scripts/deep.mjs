@@ -7,7 +7,7 @@ import { buildApp, DATA, installModules, ROOT } from './project.mjs';
 
 /**
  * `npm run test:deep [part ...]`: what is too long for `npm test`. Parts that have passed on this code are not run again (`--again` does);
- * a suite that was cut short goes on where it was. The longest seen, the kills, took 15.5 minutes, and 20.5 on a busy machine.
+ * a suite that was cut short goes on where it was. The kills took 15.5 minutes, and 20.5 on a busy machine.
  */
 const PARTS = {
   specs: 'whole jobs through the screen, many tabs, files of many megabytes',
