@@ -6,6 +6,6 @@ import { createAdviser } from './adviser';
 const advise = createAdviser();
 
 self.addEventListener('message', ({ data: { request, events, phase } }: MessageEvent<AdviceRequest>) => {
-  const response: AdviceResponse = { request, advice: advise(events, phase) };
+  const response: AdviceResponse = { request, told: advise(events, phase) };
   postMessage(response);
 });

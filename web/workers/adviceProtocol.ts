@@ -1,6 +1,6 @@
-import type { Advice } from '@amber-needle/core/advice';
 import type { JobEvent } from '@amber-needle/core/job';
 import type { SignalReading } from '@amber-needle/core/signal';
+import type { Told } from './adviser';
 
 /** What the page asks of the advice worker. `request` numbers let late answers be told from new ones. */
 export interface AdviceRequest {
@@ -12,5 +12,5 @@ export interface AdviceRequest {
 
 export interface AdviceResponse {
   readonly request: number;
-  readonly advice: Advice;
+  readonly told: Told;
 }

@@ -1,4 +1,5 @@
 import { type Advice, adviseNextMove } from '@amber-needle/core/advice';
+import { believedComparison, type KnownGauges, knownGauges, type ThroatComparison } from '@amber-needle/core/belief';
 import { type Findings, findingsOf } from '@amber-needle/core/findings';
 import type { JobEvent } from '@amber-needle/core/job';
 import type { SignalReading } from '@amber-needle/core/signal';
@@ -6,7 +7,16 @@ import type { SignalReading } from '@amber-needle/core/signal';
 /** Draws behind the probabilities; the same for everyone who looks at the same log. */
 const SEED = 20_261_125;
 
-export type Adviser = (events: readonly JobEvent[], phase: SignalReading['phase'] | undefined) => Advice;
+/** What a page needs of everything that a log comes to: plain data. */
+export interface Told {
+  readonly advice: Advice;
+  /** What a live signal is corrected by. */
+  readonly gauges: KnownGauges;
+  /** Throats as the belief has them, for when nothing is live. */
+  readonly believed: readonly ThroatComparison[];
+}
+
+export type Adviser = (events: readonly JobEvent[], phase: SignalReading['phase'] | undefined) => Told;
 
 /**
  * Advice for a log, again and again as it grows: what was folded before is not folded anew.
@@ -19,6 +29,10 @@ export function createAdviser(): Adviser {
     if (findings === undefined) throw new Error('There is no advice without an opened job');
     const { job, belief, suspicions } = findings;
     const options = { seed: SEED, suspicions };
-    return adviseNextMove(job, belief, phase === undefined ? options : { ...options, live: phase });
+    return {
+      advice: adviseNextMove(job, belief, phase === undefined ? options : { ...options, live: phase }),
+      gauges: knownGauges(belief),
+      believed: believedComparison(belief),
+    };
   };
 }

@@ -40,7 +40,7 @@ export function balanceGoal(job: Job, belief: Belief): Goal<BalanceState> {
       return Math.sqrt(belief.covariance.get(gain, gain));
     }),
     states: (count, random) =>
-      drawStates(belief, count, random).map((state) => {
+      drawStates(belief, { count, random }).map((state) => {
         const { errors, speedAllowed } = errorsOf(belief, state, scale);
         const gains = Float64Array.from(places, (place) => Math.exp(at(state, layout.gain(place))));
         return {
@@ -64,6 +64,7 @@ export function balanceGoal(job: Job, belief: Belief): Goal<BalanceState> {
       return steppedTurn(Math.min(most, Math.max(-most, size)), at(rooms, screw));
     },
     reached: (screw, by) => reachedBy(at(screws, screw), at(last, screw), turns(by)).turns,
+    // biome-ignore lint/complexity/useMaxParams: tried some hundred thousand times for an advice, so nothing is made for a call
     move(state, screw, reached, errors) {
       const { signs } = at(ways, screw);
       const movement = at(state.gains.gains, screw) * reached;

@@ -11,9 +11,10 @@ const MUCH_NEARER = 0.85;
 const HALF_THE_WAY = 0.5;
 
 /** The turn that is plainly due. */
-export const dueTurn: Stage = ({ job, belief, seed, plan }) => {
+export const dueTurn: Stage = (situation) => {
+  const { job, plan } = situation;
   const turn = worthwhile(plan());
-  return turn === undefined || isToAndFro(job, turn) ? undefined : turnAdvice(turn, belief, seed);
+  return turn === undefined || isToAndFro(job, turn) ? undefined : turnAdvice(turn, situation);
 };
 
 function worthwhile({ movesNow, best, nearest }: MovePlan): PlannedMove | undefined {

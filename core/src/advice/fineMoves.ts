@@ -22,7 +22,7 @@ export function bestFineMove(job: Job, belief: Belief, seed: number): FineMove |
     return Array.from({ length: 2 * MOST_STEPS + 1 }, (_, i) => turns((i - MOST_STEPS) * TURN_STEP))
       .filter((by) => by !== 0 && by <= room.in && -by <= room.out)
       .map((by) => {
-        const after = moveBelief(belief, adjuster.id, by);
+        const after = moveBelief(belief, { adjuster: adjuster.id, turns: by });
         return { adjuster, turns: by, after, squares: squaredDistance(forecastOf(after), belief) };
       });
   });

@@ -8,15 +8,13 @@ import { turnToSeeWhichNeedles } from './turnToSeeWhichNeedles';
 export const lookElsewhere: Stage = (situation) =>
   limitOf(situation) === 'readings' ? undefined : cheapestLook(situation);
 
-export function cheapestLook({
-  job,
-  belief,
-  seed,
-  suspicions,
-}: Pick<Situation, 'job' | 'belief' | 'seed' | 'suspicions'>): BareAdvice | undefined {
+export function cheapestLook(
+  situation: Pick<Situation, 'job' | 'belief' | 'seed' | 'suspicions'>,
+): BareAdvice | undefined {
+  const { job, belief, suspicions } = situation;
   if (needsProofOfRest(job, suspicions) || mayStray(job, suspicions)) return BLIP_AND_READ;
   const test = turnToSeeWhichNeedles(job, belief, suspicions);
-  if (test !== undefined) return turnAdvice(test, belief, seed, 'whichNeedles');
+  if (test !== undefined) return turnAdvice(test, situation, 'whichNeedles');
   return meterForLeak(job, 'whenStuck', suspicions) ?? likelyCause(suspicions);
 }
 

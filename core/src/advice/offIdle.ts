@@ -1,4 +1,4 @@
-import { type Belief, recordedComparison } from '../belief';
+import { type Belief, knownGauges, recordedComparison } from '../belief';
 import type { Job } from '../job';
 import { actionOn, concernOf, type Setup } from '../setup';
 import { type KiloPascals, kiloPascals, type Rpm, rpm } from '../units';
@@ -45,7 +45,7 @@ export interface OffIdleFinding {
 export function offIdleFinding(job: Job, belief: Belief): OffIdleFinding | undefined {
   const reading = job.offIdleReadings.at(-1);
   if (reading === undefined || reading.seq < job.touchedAt) return undefined;
-  const known = recordedComparison(belief, reading).filter(({ deviation }) => Number.isFinite(deviation));
+  const known = recordedComparison(knownGauges(belief), reading).filter(({ deviation }) => Number.isFinite(deviation));
   if (known.length === 0) return undefined;
   const depressions = known.map(({ figure }) => figure);
   const spread = kiloPascals(Math.max(...depressions) - Math.min(...depressions));

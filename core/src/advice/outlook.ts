@@ -67,6 +67,7 @@ export function createOutlook(
   }
 
   /** Moves that a set needs, as far as that is below `least`. */
+  // biome-ignore lint/complexity/useMaxParams: called for every set of screws at every state, so nothing is made for a call
   function cost(set: ScrewSet, errors: Float64Array, state: StateGains, doubts: Float64Array, least: number): number {
     const short = shortfall(set, errors, state.speedAllowed);
     let sum = short === 0 ? 0 : fallsShort + SHORT_BY_ONE * Math.min(MOST_SHORT, short);

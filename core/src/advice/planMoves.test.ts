@@ -41,7 +41,7 @@ describe('the errors that a plan takes away', () => {
     const belief = sure(setup, [0.004, -0.002, 0.006, 0], 40);
     const scale = targetScale(belief);
     for (const adjuster of setup.adjusters) {
-      const moved = moveBelief(belief, adjuster.id, turns(1 / 16));
+      const moved = moveBelief(belief, { adjuster: adjuster.id, turns: turns(1 / 16) });
       const before = errorsOf(belief, belief.mean, scale).errors;
       const after = errorsOf(moved, moved.mean, scale).errors;
       const movement = 0.14 * (1 / 16 - 1 / 128);

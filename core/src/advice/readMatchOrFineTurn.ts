@@ -31,10 +31,10 @@ export const readMatchOrFineTurn: Stage = (situation) => {
   if (!readOut && chanceAfterReading() >= DONE_PROBABILITY) return READ_ON;
   const fine = fineTurn(situation);
   const gain = fine?.gain ?? 0;
-  if (fine !== undefined && gain >= WORTH_A_FINE_TURN) return turnAdvice(fine, belief, seed);
+  if (fine !== undefined && gain >= WORTH_A_FINE_TURN) return turnAdvice(fine, situation);
   if (!readOut && canMatch(job) && chances(afterMatching(belief), seed).all >= chanceAfterReading() + WORTH_MATCHING)
     return { kind: 'read', purpose: 'matchGauges', duration: READ_FOR };
-  if (fine !== undefined && gain >= WORTH_A_LAST_TURN) return turnAdvice(fine, belief, seed);
+  if (fine !== undefined && gain >= WORTH_A_LAST_TURN) return turnAdvice(fine, situation);
   return readOut ? loosen : READ_ON;
 };
 
@@ -53,5 +53,5 @@ function fineTurn({ job, belief, seed, chance }: Situation) {
 
 /** A hand on the screw that turns it by nothing: what doubt alone makes of the chance is no gain. */
 function chanceOfTouching({ adjuster }: Pick<PlannedTurn, 'adjuster'>, belief: Belief, seed: number): number {
-  return chances(moveBelief(belief, adjuster.id, turns(0)), seed).all;
+  return chances(moveBelief(belief, { adjuster: adjuster.id, turns: turns(0) }), seed).all;
 }

@@ -29,13 +29,14 @@ const RESTS_TO_SEE = 2;
 const WORTH_A_BLIP_WHEN_STUCK = 0.01;
 
 /** A fault that is named, or what would tell which it is: a blip, or a turn to see which needles follow. */
-export const nameFault: Stage = ({ job, belief, seed, suspicions }) => {
+export const nameFault: Stage = (situation) => {
+  const { job, belief, suspicions } = situation;
   const advice = blipOrSuspect(job, suspicions);
   const [first] = suspicions;
   const isOpen = advice?.kind === 'suspect' && first !== undefined && first.probability < SURE_OF_PLACE;
   if (!isOpen || first.suspicion.kind !== 'exchangedHoses') return advice;
   const test = turnToSeeWhichNeedles(job, belief, suspicions);
-  return test === undefined ? advice : turnAdvice(test, belief, seed, 'whichNeedles');
+  return test === undefined ? advice : turnAdvice(test, situation, 'whichNeedles');
 };
 
 /** A meter on the mouths, before screws are turned on a leak or a leak is tuned around. */

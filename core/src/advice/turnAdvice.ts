@@ -4,16 +4,15 @@ import type { ScrewEffect } from './advice';
 import { contrastOf } from './balanceErrors';
 import { chances } from './chance';
 import type { PlannedTurn } from './plannedTurn';
-import type { BareAdvice } from './situation';
+import type { BareAdvice, Situation } from './situation';
 
 /** A turn with all that is expected of it. */
 export function turnAdvice(
   { adjuster, turns: by }: PlannedTurn,
-  belief: Belief,
-  seed: number,
+  { belief, seed }: Pick<Situation, 'belief' | 'seed'>,
   purpose?: 'whichNeedles',
 ): BareAdvice {
-  const after = moveBelief(belief, adjuster.id, by);
+  const after = moveBelief(belief, { adjuster: adjuster.id, turns: by });
   return {
     kind: 'turn',
     adjuster: adjuster.id,

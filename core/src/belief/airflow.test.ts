@@ -8,6 +8,7 @@ import { comparedBy } from './comparison';
 import { groupState, throatLogAirflow } from './contrast';
 import { foldBelief } from './foldBelief';
 import { forecastOf } from './forecast';
+import { knownGauges } from './knownGauges';
 import { layoutOf } from './layout';
 import { airflowObservation } from './observation';
 import { priorBelief } from './prior';
@@ -111,7 +112,7 @@ describe('a meter on the mouths', () => {
   it('holds its own events against each other, and passes over what does not decide', () => {
     const belief = foldBelief(eight, begun(eight));
     const log = append(append(begun(eight), air(eight, [8, 8, 8.8, 8.8])), shows(eight));
-    const compared = log.map((event) => comparedBy(belief, event));
+    const compared = log.map((event) => comparedBy(knownGauges(belief), event));
     expect(compared.map((needles) => needles?.length)).toEqual([undefined, 4, undefined]);
     expect(compared[1]?.[0]?.deviation).toBeCloseTo(-100 * Math.log(1.1) * 0.5, 6);
   });

@@ -29,11 +29,11 @@ describe('observations', () => {
     const random = seededRandom(5);
     const belief = priorBelief(twinWithTwoStops);
     const observations = [
-      depressionObservation(belief, 0, 40, 1),
-      depressionObservation(belief, 1, 40, 1),
-      carriedObservation(belief, 1, 40, 1),
+      depressionObservation(belief, 0, { shownKPa: 40, variance: 1 }),
+      depressionObservation(belief, 1, { shownKPa: 40, variance: 1 }),
+      carriedObservation(belief, 1, { shownKPa: 40, variance: 1 }),
       speedObservation(belief, 1000, 1),
-      zeroObservation(belief, 1, 0, 1),
+      zeroObservation(belief, 1, { shownKPa: 0, variance: 1 }),
     ];
     for (const observation of observations) {
       const point = belief.mean.map((m) => m + 0.2 * random.normal());
@@ -88,11 +88,14 @@ describe('a turn', () => {
       const unit = Matrix.zeros(n, n);
       unit.set(place, place, 1);
       const claimed = Matrix.sub(
-        moveBelief({ ...base, covariance: unit }, 'K', turns(0.5)).covariance,
-        moveBelief(bare, 'K', turns(0.5)).covariance,
+        moveBelief({ ...base, covariance: unit }, { adjuster: 'K', turns: turns(0.5) }).covariance,
+        moveBelief(bare, { adjuster: 'K', turns: turns(0.5) }).covariance,
       );
       const shifted = (by: number) =>
-        moveBelief({ ...bare, mean: base.mean.map((m, i) => (i === place ? m + by : m)) }, 'K', turns(0.5)).mean;
+        moveBelief(
+          { ...bare, mean: base.mean.map((m, i) => (i === place ? m + by : m)) },
+          { adjuster: 'K', turns: turns(0.5) },
+        ).mean;
       const slope = shifted(h).map((m, i) => (m - (shifted(-h)[i] ?? 0)) / (2 * h));
       for (const row of [layout.trim(0), layout.trim(1), layout.speed, layout.level]) {
         expect(claimed.get(row, row)).toBeCloseTo((slope[row] ?? 0) ** 2, 4);
@@ -185,7 +188,7 @@ describe('the belief', () => {
   it('lets a throat that stands open gain less by a turn of the common knob', () => {
     const log = [zero(0, 0), reading({ kPa: [54, 44] })].reduce(append, opened);
     const before = foldBelief(twinWithTwoStops, log);
-    const after = moveBelief(before, 'K', turns(1));
+    const after = moveBelief(before, { adjuster: 'K', turns: turns(1) });
     const gained = [0, 1].map((i) => (after.mean[layout.trim(i)] ?? 0) - (before.mean[layout.trim(i)] ?? 0));
     expect((gained[1] ?? 0) / (gained[0] ?? 1)).toBeCloseTo((101.325 - 54) / (101.325 - 44), 1);
   });
@@ -286,6 +289,6 @@ describe('the belief', () => {
 
   it('moves nothing by a turn of nothing but the hand’s doubt', () => {
     const belief = priorBelief(twinWithTwoStops);
-    expect(moveBelief(belief, 'A', turns(0)).mean).toEqual(belief.mean);
+    expect(moveBelief(belief, { adjuster: 'A', turns: turns(0) }).mean).toEqual(belief.mean);
   });
 });

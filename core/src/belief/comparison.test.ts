@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { twinWithTwoStops } from '../setup';
 import type { SignalReading } from '../signal';
 import { signalComparison } from './comparison';
+import { knownGauges } from './knownGauges';
 import { layoutOf } from './layout';
 import { priorBelief } from './prior';
 
@@ -17,7 +18,7 @@ describe('throats held against each other', () => {
       state: { kind: 'steady' as const },
     });
     const signal = { channels: [channel('1', 40), channel('2', 44)] } as unknown as SignalReading;
-    const [one, other] = signalComparison(belief, signal);
+    const [one, other] = signalComparison(knownGauges(belief), signal);
     const variance = (place: number) => belief.covariance.get(place, place);
     const gauge = Math.sqrt(variance(layout.offset(0)) + 40 ** 2 * variance(layout.gaugeGain(0)));
     expect(one?.uncertainty).toBeCloseTo(gauge * Math.SQRT1_2, 9);

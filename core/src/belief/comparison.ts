@@ -4,7 +4,7 @@ import { decidingQuantity, PERCENT } from '../setup';
 import type { ChannelReading, ChannelState, SignalReading } from '../signal';
 import type { Belief } from './belief';
 import { forecastOf } from './forecast';
-import { layoutOf } from './layout';
+import type { GaugeError, KnownGauges } from './knownGauges';
 
 /** One throat held against the others: where its needle on the fan points and how wide it is. */
 export interface ThroatComparison {
@@ -18,39 +18,24 @@ export interface ThroatComparison {
   readonly state: ChannelState['kind'] | 'believed';
 }
 
-interface Gauges {
-  truth(throat: number, shown: number): number;
-  spread(throat: number, shown: number): number;
-}
-
-/** What a gauge makes of a depression by itself, as believed: to be taken out of what it shows. */
-function gaugesOf(belief: Belief): Gauges {
-  const layout = layoutOf(belief.setup);
-  const spreadAt = (k: number) => Math.sqrt(belief.covariance.get(k, k));
-  return {
-    truth: (i: number, shown: number) =>
-      (shown - at(belief.mean, layout.offset(i))) / (1 + at(belief.mean, layout.gaugeGain(i))),
-    spread: (i: number, shown: number) => Math.hypot(spreadAt(layout.offset(i)), shown * spreadAt(layout.gaugeGain(i))),
-  };
-}
-
 /** One instrument carried round adds nothing to a difference. */
-const ONE_GAUGE: Gauges = { truth: (_, shown) => shown, spread: () => 0 };
+const ONE_GAUGE: GaugeError = { offset: 0, slope: 0, offsetSpread: 0, slopeSpread: 0 };
 
 /** Throats as a signal shows them. */
-export function signalComparison(belief: Belief, { channels }: SignalReading): readonly ThroatComparison[] {
-  return compare(belief, channels.map(channelFact), gaugesOf(belief));
+export function signalComparison(gauges: KnownGauges, { channels }: SignalReading): readonly ThroatComparison[] {
+  return compare(gauges, channels.map(channelFact));
 }
 
 /** Throats as a reading in the log has them. */
-export function recordedComparison(belief: Belief, reading: EventOf<'reading'>): readonly ThroatComparison[] {
+export function recordedComparison(gauges: KnownGauges, reading: EventOf<'reading'>): readonly ThroatComparison[] {
   const facts = reading.channels.map((channel) => ({
     throat: channel.throat,
     shown: channel.depressionKPa,
     own: channel.againstGroupKPa ?? channel.uncertaintyKPa,
     state: channel.state === 'byEye' ? ('steady' as const) : channel.state,
   }));
-  return compare(belief, facts, reading.round === undefined ? gaugesOf(belief) : ONE_GAUGE);
+  const { setup, errors } = gauges;
+  return compare(reading.round === undefined ? gauges : { setup, errors: errors.map(() => ONE_GAUGE) }, facts);
 }
 
 /** Throats as a meter on their mouths has them. */
@@ -66,9 +51,9 @@ export function meteredComparison({ throats }: EventOf<'airflow'>): readonly Thr
 }
 
 /** Throats as an event has them that read the deciding quantity; undefined for any other event. */
-export function comparedBy(belief: Belief, event: JobEvent): readonly ThroatComparison[] | undefined {
-  const quantity = decidingQuantity(belief.setup);
-  if (event.kind === 'reading' && quantity === 'depression') return recordedComparison(belief, event);
+export function comparedBy(gauges: KnownGauges, event: JobEvent): readonly ThroatComparison[] | undefined {
+  const quantity = decidingQuantity(gauges.setup);
+  if (event.kind === 'reading' && quantity === 'depression') return recordedComparison(gauges, event);
   return event.kind === 'airflow' && quantity === 'airflow' ? meteredComparison(event) : undefined;
 }
 
@@ -102,12 +87,13 @@ function channelFact({ throat, depression, againstGroup, uncertainty, state }: C
 
 const COMPARABLE = new Set<ChannelState['kind']>(['steady', 'settling']);
 
-function compare(belief: Belief, facts: readonly ChannelFact[], gauges: Gauges): readonly ThroatComparison[] {
-  const known = belief.setup.throats.flatMap(({ id }, i) => {
+function compare({ setup, errors }: KnownGauges, facts: readonly ChannelFact[]): readonly ThroatComparison[] {
+  const known = setup.throats.flatMap(({ id }, i) => {
     const fact = facts.find(({ throat }) => throat === id);
-    return fact === undefined
-      ? []
-      : [{ ...fact, true: gauges.truth(i, fact.shown), spread: gauges.spread(i, fact.shown) }];
+    if (fact === undefined) return [];
+    const { offset, slope, offsetSpread, slopeSpread } = at(errors, i);
+    const spread = Math.hypot(offsetSpread, fact.shown * slopeSpread);
+    return [{ ...fact, true: (fact.shown - offset) / (1 + slope), spread }];
   });
   const comparable = known.filter(({ state }) => COMPARABLE.has(state));
   const n = comparable.length;

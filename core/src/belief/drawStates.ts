@@ -2,16 +2,20 @@ import type { Matrix } from 'ml-matrix';
 import { at, type Random } from '../basics';
 import type { Belief } from './belief';
 
+/** How many states are drawn, and which places of the layout: all when none are named. */
+export interface Draw {
+  readonly count: number;
+  readonly random: Random;
+  readonly places?: readonly number[];
+}
+
 /**
  * States that the belief holds possible, drawn by chance: the same seed gives the same draws. They come in pairs, opposite about the mean:
- * cheaper, and no less even (antithetic variates; Hammersley and Morton, Proc. Camb. Phil. Soc. 52 (1956) 449). Only the named places of the layout are
- * drawn, all when none are named. Shape: [draw][place, in the order named].
+ * cheaper, and no less even (antithetic variates; Hammersley and Morton, Proc. Camb. Phil. Soc. 52 (1956) 449). Shape: [draw][place, in the order named].
  */
 export function drawStates(
   { mean, covariance }: Belief,
-  count: number,
-  random: Random,
-  places: readonly number[] = mean.map((_, i) => i),
+  { count, random, places = mean.map((_, i) => i) }: Draw,
 ): readonly Float64Array[] {
   const n = places.length;
   const middle = Float64Array.from(places, (place) => at(mean, place));

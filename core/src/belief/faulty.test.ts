@@ -23,7 +23,7 @@ function doubtOfDifference({ covariance }: Belief): number {
 describe('a screw that moves two throats', () => {
   it('does not move them quite alike: their difference is less sure than the hand alone would leave it', () => {
     const known = foldBelief(twinWithTwoStops, append(zeroed, reading({ kPa: [42, 42], uncertaintyKPa: 0.001 })));
-    const turned = moveBelief(known, 'K', turns(1));
+    const turned = moveBelief(known, { adjuster: 'K', turns: turns(1) });
     const change = at(turned.mean, layout.trim(0)) - at(known.mean, layout.trim(0));
     const added = doubtOfDifference(turned) - doubtOfDifference(known);
     // A tenth of the change, each by itself (`UNLIKE`): twice its square in the difference.

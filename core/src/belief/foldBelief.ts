@@ -98,7 +98,7 @@ function foldSeen(belief: Belief, observe: Observing, supposed: Supposed): Belie
     const shown = at(after.mean, place);
     const known = at(before.mean, place);
     const near = Math.min(known + FURTHEST, Math.max(known - FURTHEST, shown));
-    after = observe(supposedMove(before, move, supposed, near));
+    after = observe(supposedMove(before, move, { ...supposed, nearGain: near }));
   }
   return { ...after, surprise: first.surprise, pending: undefined };
 }
@@ -129,7 +129,9 @@ function foldCheck(belief: Belief, { check }: Check, supposed: Supposed): Belief
         belief,
         check.channels.flatMap(({ throat, offsetKPa, uncertaintyKPa }) => {
           const index = throatAt(throat);
-          return index < 0 ? [] : [zeroObservation(belief, index, offsetKPa, varianceOf(uncertaintyKPa))];
+          return index < 0
+            ? []
+            : [zeroObservation(belief, index, { shownKPa: offsetKPa, variance: varianceOf(uncertaintyKPa) })];
         }),
       );
     case 'gaugesMatched': {

@@ -95,7 +95,7 @@ export function drawOutcomes(belief: Belief, count: number, random: Random) {
   const trims = belief.setup.throats.map((_, i) => layout.trim(i));
   const byAir = decidingQuantity(belief.setup) === 'airflow';
   const places = [...trims, layout.level, layout.evening, layout.speed];
-  return drawStates(belief, count, random, places).map((state) => {
+  return drawStates(belief, { count, random, places }).map((state) => {
     let sum = 0;
     let low = Number.POSITIVE_INFINITY;
     let high = Number.NEGATIVE_INFINITY;

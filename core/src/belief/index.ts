@@ -5,6 +5,7 @@ export * from './contrast';
 export * from './drawStates';
 export * from './foldBelief';
 export * from './forecast';
+export * from './knownGauges';
 export * from './layout';
 export * from './move';
 export * from './observation';

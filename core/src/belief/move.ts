@@ -27,6 +27,12 @@ const SPEED_BEND = { 2: 1, 4: 0.4 } as const;
 /** And the less surely the further it is from where it should be: so many times for each unit of log speed. Ours: near its stall an engine leaps. */
 const FAR_FROM_IDLE = 4;
 
+/** A screw by its id, and how far it was turned. */
+export interface Turned {
+  readonly adjuster: string;
+  readonly turns: Turns;
+}
+
 /**
  * The belief after a screw was turned. A throttle's open area grows by the same amount for every turn, so a throat that stands further
  * open than the group gains less of its air: with v_i the trim against the group's mean, u_i gains ln(1 + sign exp(gain - v_i) turns),
@@ -34,7 +40,7 @@ const FAR_FROM_IDLE = 4;
  * `nearGain`: the logarithm of the gain to work the slopes out at, where a reading has told it better than the belief before the move.
  * Source of the propagation: Saerkkae (2013), algorithm 5.4, prediction step. The law of the area is ours, for small openings.
  */
-export function moveBelief(belief: Belief, adjusterId: string, by: Turns, nearGain?: number): Belief {
+export function moveBelief(belief: Belief, { adjuster: adjusterId, turns: by }: Turned, nearGain?: number): Belief {
   const { setup } = belief;
   const layout = layoutOf(setup);
   const index = setup.adjusters.findIndex(({ id }) => id === adjusterId);

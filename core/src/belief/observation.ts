@@ -13,8 +13,14 @@ export interface Observation {
   predict(mean: readonly number[]): { readonly value: number; readonly slope: readonly number[] };
 }
 
+/** What a gauge showed, and the variance of its error, kPa squared. */
+export interface Shown {
+  readonly shownKPa: number;
+  readonly variance: number;
+}
+
 /** What a gauge shows on throat `i`, kPa: (1 + c_i)(barometer - p_i) + b_i. */
-export function depressionObservation(belief: Belief, throat: number, shownKPa: number, variance: number): Observation {
+export function depressionObservation(belief: Belief, throat: number, { shownKPa, variance }: Shown): Observation {
   const layout = layoutOf(belief.setup);
   return {
     observed: shownKPa,
@@ -39,9 +45,9 @@ export function depressionObservation(belief: Belief, throat: number, shownKPa: 
 }
 
 /** What one instrument shows on throat `i` when it is carried from throat to throat, kPa: its own zero and slope are the same on all. */
-export function carriedObservation(belief: Belief, throat: number, shownKPa: number, variance: number): Observation {
+export function carriedObservation(belief: Belief, throat: number, shown: Shown): Observation {
   const layout = layoutOf(belief.setup);
-  const { observed, predict } = depressionObservation(belief, throat, shownKPa, variance);
+  const { observed, variance, predict } = depressionObservation(belief, throat, shown);
   const own = [layout.offset(throat), layout.gaugeGain(throat)];
   return {
     observed,
@@ -95,15 +101,15 @@ export function airflowObservation(
 }
 
 /** What a gauge shows with its throat at rest: its offset alone. */
-export function zeroObservation(belief: Belief, throat: number, shownKPa: number, variance: number): Observation {
-  return directObservation(belief, layoutOf(belief.setup).offset(throat), shownKPa, variance);
+export function zeroObservation(belief: Belief, throat: number, { shownKPa, variance }: Shown): Observation {
+  return directObservation(belief, layoutOf(belief.setup).offset(throat), { observed: shownKPa, variance });
 }
 
 /** What a gauge shows of a common source at so many kPa of depression: (1 + c_i) times that, and its offset. */
 export function sourceObservation(
   belief: Belief,
   throat: number,
-  { shownKPa, sourceKPa, variance }: { shownKPa: number; sourceKPa: number; variance: number },
+  { shownKPa, sourceKPa, variance }: Shown & { readonly sourceKPa: number },
 ): Observation {
   const layout = layoutOf(belief.setup);
   const slope = new Array<number>(layout.size).fill(0);
@@ -121,10 +127,17 @@ export function sourceObservation(
 
 /** Engine speed as its logarithm: r itself. */
 export function speedObservation(belief: Belief, rpm: number, relativeVariance: number): Observation {
-  return directObservation(belief, layoutOf(belief.setup).speed, Math.log(rpm), relativeVariance);
+  return directObservation(belief, layoutOf(belief.setup).speed, {
+    observed: Math.log(rpm),
+    variance: relativeVariance,
+  });
 }
 
-function directObservation({ setup }: Belief, index: number, observed: number, variance: number): Observation {
+function directObservation(
+  { setup }: Belief,
+  index: number,
+  { observed, variance }: Pick<Observation, 'observed' | 'variance'>,
+): Observation {
   const slope = new Array<number>(layoutOf(setup).size).fill(0);
   slope[index] = 1;
   return { observed, variance, predict: (mean) => ({ value: at(mean, index), slope }) };

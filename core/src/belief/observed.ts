@@ -41,7 +41,8 @@ export function observedReading(belief: Belief, reading: Reading): Belief {
     if (index < 0 || !isUsable(channel)) return [];
     const uncertainty = Math.hypot(channel.againstGroupKPa ?? channel.uncertaintyKPa, REPEATABILITY_KPA);
     const observation = reading.round === undefined ? depressionObservation : carriedObservation;
-    return [{ throat: channel.throat, of: observation(ready, index, channel.depressionKPa, uncertainty ** 2) }];
+    const shown = { shownKPa: channel.depressionKPa, variance: uncertainty ** 2 };
+    return [{ throat: channel.throat, of: observation(ready, index, shown) }];
   });
   const { speed } = reading;
   return seen(

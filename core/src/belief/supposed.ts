@@ -11,11 +11,10 @@ export type Supposed = Required<Supposition>;
 export function supposedMove(
   belief: Belief,
   { adjuster, turns: by }: EventOf<'move'>,
-  { deadScrews, strays }: Supposed,
-  nearGain?: number,
+  { deadScrews, strays, nearGain }: Supposed & { readonly nearGain?: number },
 ): Belief {
   if (deadScrews.includes(adjuster)) return unsettled(belief, RESTING);
-  const moved = moveBelief(belief, adjuster, turns(by), nearGain);
+  const moved = moveBelief(belief, { adjuster, turns: turns(by) }, nearGain);
   return strays.reduce((after, { throat, logAirflow }) => astray(after, throat, logAirflow), moved);
 }
 

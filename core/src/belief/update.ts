@@ -28,14 +28,15 @@ export function updateBelief(
 ): Updated {
   if (observations.length === 0)
     return { mean: belief.mean, covariance: belief.covariance, logEvidence: 0, squaredDistance: 0, sigmas: [] };
-  const prior = Matrix.columnVector([...belief.mean]);
+  const before = { prior: Matrix.columnVector([...belief.mean]), covariance: belief.covariance };
   const noise = noiseOf(observations);
+  const seen = { noise, observations };
   let point = belief.mean;
-  let step = kalmanStep(prior, belief.covariance, noise, observations, point);
+  let step = kalmanStep(before, seen, point);
   const sigmas = step?.innovation.map((v, i) => v / Math.sqrt(step?.spread.get(i, i) ?? 1));
   for (let i = 1; i < ITERATIONS && step !== undefined && !isClose(step.mean, point); i += 1) {
     point = step.mean;
-    step = kalmanStep(prior, belief.covariance, noise, observations, point);
+    step = kalmanStep(before, seen, point);
   }
   if (step === undefined || sigmas === undefined) {
     const far = observations.map(() => FAR_SIGMAS);
@@ -69,10 +70,8 @@ type Step = NonNullable<ReturnType<typeof kalmanStep>>;
 
 /** One step from a point; undefined where the point's own forecast is no number, or the spread of the forecasts is no covariance. */
 function kalmanStep(
-  prior: Matrix,
-  covariance: Matrix,
-  noise: Matrix,
-  observations: readonly Observation[],
+  { prior, covariance }: { readonly prior: Matrix; readonly covariance: Matrix },
+  { noise, observations }: { readonly noise: Matrix; readonly observations: readonly Observation[] },
   point: readonly number[],
 ) {
   const forecasts = observations.map((observation) => observation.predict(point));

@@ -71,10 +71,10 @@ export function machineParts(makings: MachineMakings): MachineParts {
   };
   const throats = setup.throats.map((throat, i) => throatAir(makings, throat.id, i));
   const plans = manifoldPlans(setup);
-  const manifolds = plans.map((plan) => manifoldOf(plan, throats, outside, makings));
+  const manifolds = plans.map((plan) => manifoldOf(plan, { throats, outside }, makings));
   const manifoldOfThroat = setup.throats.map((_, i) => plans.findIndex((plan) => plan.throats.includes(i)));
   const behind = manifoldOfThroat.map((m) => at(manifolds, m).pocket);
-  const cylinders = cylindersOf(makings, plans, manifolds, conditions);
+  const cylinders = cylindersOf(makings, { plans, manifolds }, conditions);
   const displacement = sweptVolume(shapeOf(setup)) * setup.cylinders.length;
   const { flywheelKgM2: inertia, strokes } = setup.engine;
   return {
@@ -128,8 +128,7 @@ function departFrom({ state, piston }: ReturnType<typeof createCarburetor>, depa
 
 function manifoldOf(
   plan: ManifoldPlan,
-  throats: readonly ThroatAir[],
-  outside: Outside,
+  { throats, outside }: { readonly throats: readonly ThroatAir[]; readonly outside: Outside },
   { air, departures, idealLambda }: MachineMakings,
 ): Manifold {
   const own = plan.throats.map((i) => at(throats, i));
@@ -140,8 +139,7 @@ function manifoldOf(
 
 function cylindersOf(
   { setup, departures, ignition, random }: MachineMakings,
-  plans: readonly ManifoldPlan[],
-  manifolds: readonly Manifold[],
+  { plans, manifolds }: { readonly plans: readonly ManifoldPlan[]; readonly manifolds: readonly Manifold[] },
   conditions: Conditions,
 ): Cylinder[] {
   const make = cylinderMaker(setup);

@@ -107,7 +107,11 @@ export function removeAdjuster(setup: Setup, id: string): Setup {
 }
 
 /** What a screw does to one throat when it is turned in; undefined: nothing. */
-export function setAct(setup: Setup, id: string, throat: string, turnedIn: TurnedIn | undefined): Setup {
+export function setAct(
+  setup: Setup,
+  { id, throat }: { readonly id: string; readonly throat: string },
+  turnedIn: TurnedIn | undefined,
+): Setup {
   const order = setup.throats.map((part) => part.id);
   return {
     ...setup,

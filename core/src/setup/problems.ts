@@ -30,25 +30,27 @@ function repeatedIds(setup: Setup): Problem[] {
 }
 
 function looseEnds(setup: Setup): Problem[] {
-  const cylinders = new Set(setup.cylinders.map(({ id }) => id));
-  const throats = new Set(setup.throats.map(({ id }) => id));
-  const missing = (known: Set<string>, id: string, path: string, what: string): Problem[] =>
-    known.has(id) ? [] : [{ path, reason: `there is no ${what} "${id}"` }];
+  const known = {
+    cylinder: new Set(setup.cylinders.map(({ id }) => id)),
+    throat: new Set(setup.throats.map(({ id }) => id)),
+  };
+  const missing = (id: string, what: 'cylinder' | 'throat', path: string): Problem[] =>
+    known[what].has(id) ? [] : [{ path, reason: `there is no ${what} "${id}"` }];
   return [
     ...setup.throats.flatMap((throat, t) =>
-      throat.feeds.flatMap((id, f) => missing(cylinders, id, `/throats/${t}/feeds/${f}`, 'cylinder')),
+      throat.feeds.flatMap((id, f) => missing(id, 'cylinder', `/throats/${t}/feeds/${f}`)),
     ),
     ...setup.adjusters.flatMap((adjuster, a) =>
-      adjuster.acts.flatMap((act, i) => missing(throats, act.throat, `/adjusters/${a}/acts/${i}/throat`, 'throat')),
+      adjuster.acts.flatMap((act, i) => missing(act.throat, 'throat', `/adjusters/${a}/acts/${i}/throat`)),
     ),
     ...setup.adjusters.flatMap((adjuster, a) =>
-      (adjuster.between ?? []).flatMap((id, i) => missing(throats, id, `/adjusters/${a}/between/${i}`, 'throat')),
+      (adjuster.between ?? []).flatMap((id, i) => missing(id, 'throat', `/adjusters/${a}/between/${i}`)),
     ),
     ...(setup.pipes ?? []).flatMap((pipe, p) =>
-      pipe.joins.flatMap((id, j) => missing(throats, id, `/pipes/${p}/joins/${j}`, 'throat')),
+      pipe.joins.flatMap((id, j) => missing(id, 'throat', `/pipes/${p}/joins/${j}`)),
     ),
     ...setup.couplings.flatMap((coupling, c) =>
-      coupling.joins.flatMap((id, j) => missing(throats, id, `/couplings/${c}/joins/${j}`, 'throat')),
+      coupling.joins.flatMap((id, j) => missing(id, 'throat', `/couplings/${c}/joins/${j}`)),
     ),
   ];
 }

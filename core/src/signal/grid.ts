@@ -20,11 +20,10 @@ export function evenWindow(window: SampleWindow): EvenWindow | undefined {
   const rate = Math.min(FASTEST_HZ, (times.length - 1) / duration);
   const length = Math.floor(duration * rate) + 1;
   const start = at(times, 0);
+  const grid = { start, step: 1 / rate, length };
   return {
-    start,
-    step: 1 / rate,
-    length,
-    channels: channels.map(({ depressionsKPa }) => interpolated(times, depressionsKPa, start, 1 / rate, length)),
+    ...grid,
+    channels: channels.map(({ depressionsKPa }) => interpolated(times, depressionsKPa, grid)),
   };
 }
 
@@ -32,9 +31,7 @@ export function evenWindow(window: SampleWindow): EvenWindow | undefined {
 function interpolated(
   times: readonly number[],
   values: readonly number[],
-  start: number,
-  step: number,
-  length: number,
+  { start, step, length }: Omit<EvenWindow, 'channels'>,
 ): Float64Array | undefined {
   const known = knownSamples(times, values);
   if (known === undefined) return undefined;

@@ -43,7 +43,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
   const control = usePracticeControl(bench, signal);
   const phase = signal.live?.reading.phase;
   const advised = useAdvice(initial, log.events, phase);
-  const known = useMemo(() => jobView(advised.events, advised.advice), [advised]);
+  const known = useMemo(() => jobView(advised), [advised]);
   const view = benchView(known, signal.live, {
     listening: signal.listening,
     teed: control && control.state.teed !== null,

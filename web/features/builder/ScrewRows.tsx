@@ -115,7 +115,7 @@ function OpenScrew({ setup, change, adjuster }: Editing & { readonly adjuster: A
         })}
         toggle={(throat) => {
           const next = order[(order.indexOf(actOn(throat)) + 1) % order.length];
-          change(setAct(setup, id, throat, next));
+          change(setAct(setup, { id, throat }, next));
         }}
       />
       <div className="grid grid-cols-[minmax(0,1fr)_6.5rem_6.5rem] gap-3">

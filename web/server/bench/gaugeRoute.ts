@@ -18,7 +18,7 @@ export async function takeGaugePost(request: Request, name: string): Promise<Res
     tellProblem(bench, `The gauge sends something that is not a trace. ${message}`);
     throw new Refused(400, message, problems);
   }
-  const taken = takeTrace(bench, trace.meta, text, Date.now());
+  const taken = takeTrace(bench, { meta: trace.meta, text }, Date.now());
   if (taken.outcome === 'occupied') throw new Refused(409, `This bench is taken by ${taken.by}.`);
   if (taken.outcome === 'tooMany') throw new Refused(429, 'As many benches are in use as there may be.');
   return Response.json({ rows: trace.rows.length, problems });

@@ -59,8 +59,14 @@ export type Taken =
   | { readonly outcome: 'occupied'; readonly by: string }
   | { readonly outcome: 'tooMany' };
 
+/** A batch as it came, and what its head says of the gauge. */
+export interface SentBatch {
+  readonly meta: TraceMeta;
+  readonly text: string;
+}
+
 /** Passes a checked batch on to the bench's watchers, unless another gauge holds the bench. */
-export function takeTrace(name: string, meta: TraceMeta, text: string, nowMs: number): Taken {
+export function takeTrace(name: string, { meta, text }: SentBatch, nowMs: number): Taken {
   const bench = benchOf(name, nowMs);
   if (bench === undefined) return { outcome: 'tooMany' };
   const stream = meta.stream ?? 'unnamed';

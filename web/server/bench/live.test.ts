@@ -85,7 +85,7 @@ describe('the live stream of a bench', () => {
   it('lets go of a watcher that has stopped listening', async () => {
     const response = liveStream('stream-3', new AbortController().signal);
     const batch = `t_s,v1_kpa\n${'0,40\n'.repeat(20_000)}`;
-    for (let i = 0; i < 100; i += 1) takeTrace('stream-3', { stream: 'one' }, batch, Date.now());
+    for (let i = 0; i < 100; i += 1) takeTrace('stream-3', { meta: { stream: 'one' }, text: batch }, Date.now());
     const reader = response.body?.getReader();
     let bytes = 0;
     for (let part = await reader?.read(); part !== undefined && !part.done; part = await reader?.read())

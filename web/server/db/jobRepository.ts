@@ -147,10 +147,14 @@ async function append(trx: Knex, jobId: string, event: JobEvent): Promise<Append
     const { events } = await readLog(trx, jobId, Math.min(event.seq - 1, ledger.last_seq));
     return { outcome: 'conflict', missing: events, lastSeq: ledger.last_seq };
   }
-  return put(trx, jobId, ledger, event);
+  return put(trx, { jobId, ledger }, event);
 }
 
-async function put(trx: Knex, jobId: string, ledger: Ledger, event: JobEvent): Promise<Appended> {
+async function put(
+  trx: Knex,
+  { jobId, ledger }: { readonly jobId: string; readonly ledger: Ledger },
+  event: JobEvent,
+): Promise<Appended> {
   await lockMachine(trx, ledger.machine_id);
   const rewrites = kindOf(event).rewrites === true;
   const before = rewrites ? (await readLog(trx, jobId)).events : [];

@@ -112,7 +112,11 @@ export async function erasePerson(db: Knex, id: string): Promise<boolean> {
 export type Replaced = 'replaced' | 'changed' | 'noSuchMachine';
 
 /** Gives a machine another setup, if it still has the one seen. Saving the same again changes nothing. Jobs keep the setup they were opened with. */
-export async function replaceSetup(db: Knex, id: string, seen: Setup, setup: Setup): Promise<Replaced> {
+export async function replaceSetup(
+  db: Knex,
+  id: string,
+  { seen, setup }: { readonly seen: Setup; readonly setup: Setup },
+): Promise<Replaced> {
   return retried('replace a bank', () =>
     db.transaction(async (trx): Promise<Replaced> => {
       const row = await trx<MachineRow>('machine').where({ id }).forUpdate().first();

@@ -61,14 +61,18 @@ export async function purgeDeleted(
     .select('id', 'deleted_at');
   for (const machine of machines) {
     const own: { id: string }[] = await db('job').where({ machine_id: machine.id }).select('id');
-    for (const { id } of own) await purgeJob(db, id, instantOf(machine.deleted_at), now);
+    for (const { id } of own) await purgeJob(db, id, { deletedAt: instantOf(machine.deleted_at), now });
     await db('machine').where({ id: machine.id }).delete();
   }
-  for (const { id, deleted_at } of jobs) await purgeJob(db, id, instantOf(deleted_at), now);
+  for (const { id, deleted_at } of jobs) await purgeJob(db, id, { deletedAt: instantOf(deleted_at), now });
   return { jobs: jobs.length, machines: machines.length };
 }
 
-async function purgeJob(db: Knex, id: string, deletedAt: string, now: string): Promise<void> {
+async function purgeJob(
+  db: Knex,
+  id: string,
+  { deletedAt, now }: { readonly deletedAt: string; readonly now: string },
+): Promise<void> {
   await retried('purge a job', () =>
     db.transaction(async (trx) => {
       const job = await trx<{ id: string; machine_id: string; last_seq: number }>('job')

@@ -80,7 +80,7 @@ export async function takeSetup(request: Request, id: string): Promise<Response>
   const setup = readSetup(body.value.setup);
   if (setup.outcome === 'invalid') throw new Refused(422, 'The bank cannot be saved.', setup.problems);
   if (seen.outcome === 'invalid') throw new Refused(422, 'The bank that was changed is not valid.', seen.problems);
-  const replaced = await replaceSetup(database(), id, seen.value, setup.value);
+  const replaced = await replaceSetup(database(), id, { seen: seen.value, setup: setup.value });
   if (replaced === 'noSuchMachine') throw noSuchMachine();
   if (replaced === 'changed')
     throw new Refused(409, 'Someone else changed this bank in the meantime. Nothing was saved; load it again to see.');

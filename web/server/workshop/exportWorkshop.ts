@@ -44,16 +44,21 @@ export function workshopZip(db: Knex): Readable {
       done(null, Readable.from(hashed(path, lines(), hashes), { objectMode: false })),
     );
   zip.on('error', (error) => output.destroy(error));
-  addAll(db, add, zip, hashes).catch((error) => {
+  addAll(db, { zip, add, hashes }).catch((error) => {
     log.error({ err: loggable(error) }, 'the workshop could not be exported');
     output.destroy(error);
   });
   return output;
 }
 
-type Add = (path: string, lines: () => AsyncIterable<string | Buffer>) => void;
+interface Filling {
+  readonly zip: ZipFile;
+  readonly add: (path: string, lines: () => AsyncIterable<string | Buffer>) => void;
+  /** Complete when the last file has been read. */
+  readonly hashes: Readonly<Record<string, string>>;
+}
 
-async function addAll(db: Knex, add: Add, zip: ZipFile, hashes: Readonly<Record<string, string>>): Promise<void> {
+async function addAll(db: Knex, { zip, add, hashes }: Filling): Promise<void> {
   add(MACHINES, () => linesOf(machines(db)));
   add(JOBS, () => linesOf(jobs(db)));
   add(ATTACHMENTS, () => linesOf(attachments(db)));

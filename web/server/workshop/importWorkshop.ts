@@ -84,7 +84,7 @@ export async function importWorkshopFile(db: Knex, path: string): Promise<Import
   const zip = await openZip(path);
   try {
     const hashes = await readManifest(zip);
-    const read = (name: string, limit: number) => readChecked(zip, hashes, name, limit);
+    const read = (name: string, limit: number) => readChecked({ zip, hashes }, name, limit);
     const lists = {
       machines: linesOf(MACHINES, await read(MACHINES, LARGEST_LIST), checkMachineLine),
       jobs: linesOf(JOBS, await read(JOBS, LARGEST_LIST), checkJobLine),
@@ -210,8 +210,7 @@ async function readManifest(zip: ZipSource): Promise<ReadonlyMap<string, string>
 }
 
 async function readChecked(
-  zip: ZipSource,
-  hashes: ReadonlyMap<string, string>,
+  { zip, hashes }: { readonly zip: ZipSource; readonly hashes: ReadonlyMap<string, string> },
   name: string,
   limit: number,
 ): Promise<Buffer> {

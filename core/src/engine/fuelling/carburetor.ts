@@ -39,7 +39,7 @@ export function createCarburetor(throat: Throat, design: IdleDesign): Carburetor
   const piston: PistonState = { lost: 0, lifted: 0 };
   const mouth = (Math.PI / 4) * square(bore);
   const idleFuel = design.air / (AIR_FUEL_RATIO * design.lambda);
-  const meters = circuitOf(throat, design, bore, piston);
+  const meters = circuitOf(throat, { design, bore, piston });
   const last = { opening: design.opening };
   const carburetor: Carburetor = {
     state,
@@ -68,7 +68,13 @@ interface Meters {
   readonly area?: () => number;
 }
 
-function circuitOf(throat: Throat, design: IdleDesign, bore: number, piston: PistonState): Meters {
+interface CircuitMakings {
+  readonly design: IdleDesign;
+  readonly bore: number;
+  readonly piston: PistonState;
+}
+
+function circuitOf(throat: Throat, { design, bore, piston }: CircuitMakings): Meters {
   switch (throat.throttle) {
     case 'slide': {
       const circuit = slideCircuit(design, bore);

@@ -58,11 +58,13 @@ export function surroundings(pressure: number, temperature: number): Surrounding
  * Lets ambient air in through an area for `dt` seconds, or gas of the pocket out of it; returns the mass that came in, kg,
  * negative when it went out.
  */
+// biome-ignore lint/complexity/useMaxParams: called for every pocket at every step of the engine, so nothing is made for a call
 export function breathe(pocket: Pocket, area: number, outside: Surroundings, dt: number): number {
   return breatheAt(pocketPressure(pocket), pocket, area, outside, dt);
 }
 
 /** The same for a caller who knows the pocket's pressure already. */
+// biome-ignore lint/complexity/useMaxParams: called for every pocket at every step of the engine, so nothing is made for a call
 export function breatheAt(pressure: number, pocket: Pocket, area: number, outside: Surroundings, dt: number): number {
   const apart = outside.pressure - pressure;
   const toEqual = (EQUALISING_SHARE * Math.abs(apart) * pocket.volume) / (AIR_GAS_CONSTANT * pocket.airTemperature);
@@ -110,6 +112,7 @@ export function move(from: Pocket, to: Pocket, share: number): void {
 }
 
 /** Exchanges gas between two pockets through an effective area for `dt` seconds. */
+// biome-ignore lint/complexity/useMaxParams: called for every pocket at every step of the engine, so nothing is made for a call
 export function exchange(a: Pocket, b: Pocket, area: number, dt: number): void {
   const inA = pocketPressure(a);
   const inB = pocketPressure(b);
@@ -118,12 +121,14 @@ export function exchange(a: Pocket, b: Pocket, area: number, dt: number): void {
 }
 
 /** As {@link exchange}, from `a` to `b` only: a reed. */
+// biome-ignore lint/complexity/useMaxParams: called for every pocket at every step of the engine, so nothing is made for a call
 export function exchangeOneWay(a: Pocket, b: Pocket, area: number, dt: number): void {
   const inA = pocketPressure(a);
   const inB = pocketPressure(b);
   if (inA > inB) pass(a, b, inA, inB, area, dt);
 }
 
+// biome-ignore lint/complexity/useMaxParams: called for every pocket at every step of the engine, so nothing is made for a call
 function pass(from: Pocket, to: Pocket, high: number, low: number, area: number, dt: number): void {
   const stiffness = AIR_GAS_CONSTANT * from.airTemperature * (from.volume + to.volume);
   const toEqual = (EQUALISING_SHARE * (high - low) * from.volume * to.volume) / stiffness;

@@ -23,7 +23,7 @@ function fakeWorker() {
     },
   };
   const answer = (request: number, events: readonly JobEvent[]) =>
-    worker.onmessage?.call(worker as Worker, { data: { request, advice: advise(events, undefined) } } as MessageEvent);
+    worker.onmessage?.call(worker as Worker, { data: { request, told: advise(events, undefined) } } as MessageEvent);
   const fail = () => worker.onerror?.call(worker as Worker, new Event('error') as ErrorEvent);
   return { worker, asked, answer, fail, isTerminated: () => terminated };
 }

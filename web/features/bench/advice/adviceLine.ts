@@ -1,12 +1,10 @@
-import type { Advice } from '@amber-needle/core/advice';
 import type { JobEvent } from '@amber-needle/core/job';
 import type { AdviceRequest, AdviceResponse } from '@/workers/adviceProtocol';
-import { type Adviser, createAdviser } from '@/workers/adviser';
+import { type Adviser, createAdviser, type Told } from '@/workers/adviser';
 
-/** A suggestion and the log that it is for. */
-export interface Advised {
+/** A suggestion, what is believed, and the log that both are for. */
+export interface Advised extends Told {
   readonly events: readonly JobEvent[];
-  readonly advice: Advice;
 }
 
 /** Whether two logs say the same: a log is another object once its events are saved, and no other log. */
@@ -39,14 +37,14 @@ export function openLine(started: AdviceWorker | undefined, answered: (advised: 
   }
 
   /** Without a worker the page works, slower. */
-  function adviseHere({ events, phase }: Question): Advice {
+  function adviseHere({ events, phase }: Question): Told {
     here ??= createAdviser();
     return here(events, phase);
   }
 
-  function answer(advice: Advice) {
+  function answer(told: Told) {
     if (asked === undefined) return;
-    answered({ events: asked.events, advice });
+    answered({ events: asked.events, ...told });
     asked = undefined;
     const next = waiting;
     waiting = undefined;
@@ -55,7 +53,7 @@ export function openLine(started: AdviceWorker | undefined, answered: (advised: 
 
   if (worker !== undefined) {
     worker.onmessage = ({ data }: MessageEvent<AdviceResponse>) => {
-      if (data.request === request) answer(data.advice);
+      if (data.request === request) answer(data.told);
     };
     worker.onerror = () => {
       worker?.terminate();

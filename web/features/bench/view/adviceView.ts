@@ -5,5 +5,5 @@ import { type JobView, jobView } from './benchView';
 
 /** The view of a log with the advice that it asks for: for tests, which need no worker. */
 export function adviceView(events: readonly JobEvent[], phase: LiveView['reading']['phase'] | undefined): JobView {
-  return jobView(events, createAdviser()(events, phase));
+  return jobView({ events, ...createAdviser()(events, phase) });
 }

@@ -1,38 +1,25 @@
 import type { Advice } from '@amber-needle/core/advice';
-import { type Belief, believedComparison, foldBelief } from '@amber-needle/core/belief';
-import { foldJob, type Job, type JobEvent } from '@amber-needle/core/job';
+import { foldJob, type Job } from '@amber-needle/core/job';
 import { decidingQuantity, sharesPlenum } from '@amber-needle/core/setup';
+import type { Told } from '@/workers/adviser';
 import type { LiveView } from '@/workers/signalProtocol';
+import type { Advised } from '../advice/adviceLine';
 import { liveNeedles, type Needle } from './needles';
 import { type Phrase, phraseAdvice } from './phraseAdvice';
 import { type PrimaryAction, primaryAction } from './primaryAction';
 import { type TrailFan, trailOf } from './trail';
 
 /** What the log and the advice for it tell: worked out anew when an event is added, not with every sample. */
-export interface JobView {
+export interface JobView extends Told {
   readonly job: Job;
-  readonly belief: Belief;
-  readonly advice: Advice;
   readonly trail: readonly TrailFan[];
 }
 
 /** @throws Error for an empty log: a job's page is not shown without its opening. */
-export function jobView(events: readonly JobEvent[], advice: Advice): JobView {
-  const { job, belief } = known(events);
-  return { job, belief, advice, trail: trailOf(job, belief, events) };
-}
-
-const kept = new WeakMap<readonly JobEvent[], Pick<JobView, 'job' | 'belief'>>();
-
-/** What a log tells whatever the gauge does: worked out once for each log. */
-function known(events: readonly JobEvent[]) {
-  const before = kept.get(events);
-  if (before !== undefined) return before;
+export function jobView({ events, ...told }: Advised): JobView {
   const job = foldJob(events);
   if (job === undefined) throw new Error('A bench needs an opened job');
-  const now = { job, belief: foldBelief(job.setup, events) };
-  kept.set(events, now);
-  return now;
+  return { ...told, job, trail: trailOf(job, told.gauges, events) };
 }
 
 /** The advice on the screen is for the log as it was: it must not be followed twice. */
@@ -90,9 +77,9 @@ function speedOf({ setup }: Job, live: LiveView | undefined): number | undefined
 }
 
 /** Live gauges show depression; where the air decides, what is believed of it is shown. */
-function needlesOf({ job, belief }: JobView, live: LiveView | undefined): readonly Needle[] {
-  if (live !== undefined && decidingQuantity(job.setup) === 'depression') return liveNeedles(belief, live);
-  return job.readings.length + job.airflows.length > 0 ? believedComparison(belief) : [];
+function needlesOf({ job, gauges, believed }: JobView, live: LiveView | undefined): readonly Needle[] {
+  if (live !== undefined && decidingQuantity(job.setup) === 'depression') return liveNeedles(gauges, live);
+  return job.readings.length + job.airflows.length > 0 ? believed : [];
 }
 
 /** A practice engine tells where its hoses are: nothing is read of the wrong throat. Of a real one only the person knows. */

@@ -1,4 +1,4 @@
-import { type Belief, comparedBy } from '@amber-needle/core/belief';
+import { comparedBy, type KnownGauges } from '@amber-needle/core/belief';
 import type { Job, JobEvent } from '@amber-needle/core/job';
 import { effectiveEvents } from '@amber-needle/core/job';
 import { fraction } from '@/words/turns';
@@ -11,7 +11,7 @@ export interface TrailFan {
 }
 
 /** Readings told apart by what was done between them; of several in a row without a move, the last speaks. */
-export function trailOf(job: Job, belief: Belief, events: readonly JobEvent[]): readonly TrailFan[] {
+export function trailOf(job: Job, gauges: KnownGauges, events: readonly JobEvent[]): readonly TrailFan[] {
   const fans: TrailFan[] = [];
   let label = 'as found';
   let touched = true;
@@ -25,7 +25,7 @@ export function trailOf(job: Job, belief: Belief, events: readonly JobEvent[]): 
       label = event.state === 'clamped' ? 'coupled' : 'loosened';
       touched = true;
     }
-    const compared = comparedBy(belief, event);
+    const compared = comparedBy(gauges, event);
     if (compared === undefined) continue;
     const deviations = compared.map(({ deviation }) => deviation);
     if (!touched) fans.pop();

@@ -60,7 +60,7 @@ describe('what a screw will do, in words', () => {
     const twice = addAdjuster(twin, 'throttleStop');
     const added = twice.adjusters.at(-1);
     expect(sentence(twice, added?.id ?? '')).toContain('Stop A moves the same as');
-    expect(sentence(setAct(twin, 'A', '1', undefined), 'A')).toMatch(/^Moves nothing/);
+    expect(sentence(setAct(twin, { id: 'A', throat: '1' }, undefined), 'A')).toMatch(/^Moves nothing/);
   });
 
   it('tells which throats no stop parts', () => {

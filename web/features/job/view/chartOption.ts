@@ -12,7 +12,7 @@ export function chartOption(
 ): EChartsCoreOption {
   const throats = [...new Set(readings.flatMap(({ needles }) => needles.map(({ throat }) => throat)))];
   const text = { color: token('soft'), fontFamily: 'B612, sans-serif', fontSize: 14 };
-  const series = throats.flatMap((throat, i) => throatSeries(throat, i, readings, token));
+  const series = throats.flatMap((throat, i) => throatSeries({ throat, index: i }, readings, token));
   const [first] = series;
   if (first !== undefined) first.markLine = moveMarks(moves, text, token);
   return {
@@ -43,8 +43,7 @@ interface Series {
 }
 
 function throatSeries(
-  throat: string,
-  index: number,
+  { throat, index }: { readonly throat: string; readonly index: number },
   readings: Report['readings'],
   token: (name: string) => string,
 ): Series[] {

@@ -1,6 +1,8 @@
 import {
   type Belief,
   comparedBy,
+  type KnownGauges,
+  knownGauges,
   meteredComparison,
   recordedComparison,
   type ThroatComparison,
@@ -71,9 +73,10 @@ export interface ReportSubject {
 /** Everything a job's page says of its log, in words and figures ready to show. */
 export function reportOf({ job, counted, belief, wholeStory }: ReportSubject): Report {
   const quantity = decidingQuantity(job.setup);
+  const gauges = knownGauges(belief);
   const offIdle = new Set(job.offIdleReadings.map(({ id }) => id));
   const compared = counted.flatMap((event): Compared[] => {
-    const needles = offIdle.has(event.id) ? undefined : comparedBy(belief, event);
+    const needles = offIdle.has(event.id) ? undefined : comparedBy(gauges, event);
     return needles === undefined ? [] : [{ at: event.at, needles, rpm: speedOf(event) }];
   });
   const [first] = compared;
@@ -89,7 +92,7 @@ export function reportOf({ job, counted, belief, wholeStory }: ReportSubject): R
       id: event.id,
       at: event.at,
       what: eventText(job.setup, event),
-      detail: detailOf(belief, event),
+      detail: detailOf(gauges, event),
     })),
     noun: throatTitle(job.setup),
     unit: QUANTITY_FROM_GROUP[quantity],
@@ -146,12 +149,12 @@ function stateLine(quantity: Quantity, { at, needles, rpm }: Compared): StateLin
   };
 }
 
-function detailOf(belief: Belief, event: JobEvent): string {
+function detailOf(gauges: KnownGauges, event: JobEvent): string {
   switch (event.kind) {
     case 'opened':
       return event.complaint;
     case 'reading':
-      return readText('depression', event, recordedComparison(belief, event));
+      return readText('depression', event, recordedComparison(gauges, event));
     case 'airflow':
       return readText('airflow', event, meteredComparison(event));
     case 'move':
@@ -165,7 +168,7 @@ function detailOf(belief: Belief, event: JobEvent): string {
     case 'note':
       return event.text;
     case 'verdict':
-      return suspicionWords(belief.setup, event.suspicion).signs;
+      return suspicionWords(gauges.setup, event.suspicion).signs;
     case 'complaintEdited':
       return event.complaint;
     default:

@@ -23,6 +23,6 @@ export default async function BenchPage({ params }: { params: Promise<{ id: stri
   if (events.length === 0 || unreadable !== undefined || record.deletedAt !== undefined) redirect(`/jobs/${id}`);
   // A long log is thought about in the browser's worker: here it would hold up everyone's gauges.
   const advised = events.length <= LONGEST_ADVISED_HERE ? events : events.slice(0, 1);
-  const initialAdvice = { events: advised, advice: createAdviser()(advised, undefined) };
+  const initialAdvice = { events: advised, ...createAdviser()(advised, undefined) };
   return <Bench jobId={id} bench={BENCH} initial={events} initialAdvice={initialAdvice} />;
 }
