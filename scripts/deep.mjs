@@ -16,6 +16,8 @@ const PARTS = {
   kills: 'app, database, stand-in and start command killed twenty times each while people write',
   starts: 'a first start cut short twenty times, and folders with blanks in their names',
   stops: 'Ctrl-C in each phase, once and twice',
+  galera:
+    'two nodes of a Galera cluster, an app on each, four people at one job (needs root, for the cluster’s library)',
   disk: 'a full disk (needs root, for a small file system of its own)',
 };
 const asked = process.argv.slice(2).filter((arg) => arg in PARTS);

@@ -48,7 +48,7 @@ function drift(series: readonly number[]): { readonly size: number; readonly sig
   const spread = (n * (n ** 2 - 1)) / 12;
   const slope = series.reduce((sum, value, i) => sum + (i - middle) * (value - mean), 0) / spread;
   const residuals = series.map((value, i) => value - mean - slope * (i - middle));
-  const { uncertainty } = correlatedMean(residuals);
+  const { deviation } = correlatedMean(residuals);
   const size = (Math.abs(slope) * n) / 2;
-  return { size, sigmas: size / (uncertainty * Math.sqrt(3)) };
+  return { size, sigmas: size / (deviation * Math.sqrt(3)) };
 }

@@ -16,8 +16,8 @@ describe('mean of correlated samples', () => {
     const n = 4000;
     const sizes = Array.from({ length: 20 }, (_, seed) => correlatedMean(ar1(n, rho, seed)).effectiveSize);
     const mean = sizes.reduce((a, b) => a + b, 0) / sizes.length;
-    // 15 %: the sum of estimated correlations stops at the first negative one, which cuts its tail.
-    expect(mean / (n * ((1 - rho) / (1 + rho)))).toBeGreaterThan(0.85);
+    // A fifth to the wide side: correlations are corrected for the mean that they are taken about, which overdoes it where there are none.
+    expect(mean / (n * ((1 - rho) / (1 + rho)))).toBeGreaterThan(0.8);
     expect(mean / (n * ((1 - rho) / (1 + rho)))).toBeLessThan(1.15);
   });
 
