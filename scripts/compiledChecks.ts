@@ -1,7 +1,7 @@
 import { EVENT_KINDS } from '@amber-needle/core/job';
 import { PracticeChoicesSchema, PracticeCommandSchema } from '@amber-needle/core/practice';
 import { SetupSchema } from '@amber-needle/core/setup';
-import { TraceMetaSchema } from '@amber-needle/core/trace';
+import { TableDescriptionSchema, TraceMetaSchema } from '@amber-needle/core/trace';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import standalone from 'ajv/dist/standalone';
 import { build } from 'esbuild';
@@ -12,6 +12,7 @@ const CORE = {
   ...Object.fromEntries(EVENT_KINDS.map(({ kind, schema }) => [kind, schema])),
   setup: SetupSchema,
   traceMeta: TraceMetaSchema,
+  tableDescription: TableDescriptionSchema,
   practiceChoices: PracticeChoicesSchema,
   practiceCommand: PracticeCommandSchema,
 };

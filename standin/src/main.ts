@@ -2,10 +2,10 @@ import { readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { standardAtmosphere } from '@amber-needle/core/air';
 import { readSetup } from '@amber-needle/core/formats/setup';
-import { createPracticeBench } from '@amber-needle/core/practice';
 import { ARCHETYPES, type Setup } from '@amber-needle/core/setup';
 import { encodeTrace } from '@amber-needle/core/trace';
 import { controlServer } from './controlServer';
+import { createMounts } from './mounts';
 import { HELP, parseOptions, type StandinOptions } from './options';
 import { createSender } from './sender';
 
@@ -25,10 +25,9 @@ if (parsed.outcome === 'help') {
 function run(options: StandinOptions): void {
   const setup = options.setupFile === undefined ? ARCHETYPES[options.archetype] : loadSetup(options.setupFile);
   const air = standardAtmosphere(options.choices.altitudeM);
-  const practice = createPracticeBench(setup, options.choices, options.rateHz);
-  const { gauges } = practice;
-  if (options.running) practice.carryOut({ do: 'start' });
-  const server = controlServer(practice);
+  const mounts = createMounts(setup, options.choices, options.rateHz);
+  if (options.running) mounts.current().carryOut({ do: 'start' });
+  const server = controlServer(mounts);
   server.listen(options.port, '127.0.0.1', () => {
     const { port } = server.address() as AddressInfo;
     const control = `http://127.0.0.1:${port}`;
@@ -43,6 +42,7 @@ function run(options: StandinOptions): void {
     let taken = 0;
     /** Samples up to the given one as a trace of their own. */
     const traceUpTo = (sample: number) => {
+      const { gauges } = mounts.current();
       const rows: (readonly number[])[] = [];
       for (; taken < sample; taken += 1) rows.push(gauges.take());
       return encodeTrace({ meta, columns: gauges.columns, rows });

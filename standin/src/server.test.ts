@@ -1,15 +1,14 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { createPracticeBench, DEFAULT_PRACTICE } from '@amber-needle/core/practice';
-import { twinWithTwoStops } from '@amber-needle/core/setup';
+import { DEFAULT_PRACTICE } from '@amber-needle/core/practice';
+import { ARCHETYPES, twinWithTwoStops } from '@amber-needle/core/setup';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { controlServer } from './controlServer';
+import { createMounts } from './mounts';
 import { createSender } from './sender';
 
 describe('the control API', () => {
-  const server = controlServer(
-    createPracticeBench(twinWithTwoStops, { ...DEFAULT_PRACTICE, faults: { are: 'drawn' } }, 500),
-  );
+  const server = controlServer(createMounts(twinWithTwoStops, { ...DEFAULT_PRACTICE, faults: { are: 'drawn' } }, 500));
   let url = '';
   beforeAll(async () => {
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
@@ -45,10 +44,25 @@ describe('the control API', () => {
     expect(await (await command({ do: 'stop' })).json()).toMatchObject({ running: false });
   });
 
+  it('puts its gauges on the bank of a job, keeps each job’s engine as it was left, and comes back to its own', async () => {
+    const rack = { do: 'mount', job: 'a', setup: ARCHETYPES.rack4 };
+    expect(await (await command(rack)).json()).toMatchObject({ job: 'a', setup: ARCHETYPES.rack4.name });
+    await command({ do: 'turn', adjuster: 'S1', turns: 0.25 });
+    const turned = await (await fetch(`${url}/engine`)).json();
+    await command({ ...rack, job: 'b', setup: ARCHETYPES.outboardTriple });
+    expect(await (await command(rack)).json()).toEqual(turned);
+    const wrong = await command({ do: 'mount', job: 'c', setup: { name: 'nothing' } });
+    expect([wrong.status, (await wrong.json()).error]).toEqual([422, expect.stringContaining('cannot be put on')]);
+    expect(await (await command({ do: 'mount', job: null })).json()).toMatchObject({
+      job: null,
+      setup: twinWithTwoStops.name,
+    });
+  });
+
   it('refuses what it cannot do, what it does not understand, and pages', async () => {
     expect((await command({ do: 'turn', adjuster: 'A', turns: 9 })).status).toBe(409);
     expect((await command('not json')).status).toBe(422);
-    expect((await command('x'.repeat(20_000))).status).toBe(422);
+    expect((await command('x'.repeat(300_000))).status).toBe(422);
     expect((await command({ do: 'start' }, { origin: 'http://127.0.0.1:3000' })).status).toBe(403);
     expect((await fetch(`${url}/elsewhere`)).status).toBe(404);
   });

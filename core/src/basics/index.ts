@@ -1,3 +1,4 @@
 export * from './at';
 export * from './elementary';
+export * from './extremes';
 export * from './random';

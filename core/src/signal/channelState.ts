@@ -1,4 +1,4 @@
-import { extremesOf } from './statistics';
+import { extremesOf } from '../basics';
 
 /** What a channel is good for, with the reason where it is not. */
 export type ChannelState =

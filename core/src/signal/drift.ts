@@ -1,7 +1,7 @@
-import { at } from '../basics';
+import { at, extremesOf } from '../basics';
 import type { Cycles } from './cycles';
 import type { EvenWindow } from './grid';
-import { correlatedMean, extremesOf, meanOf, quantileOf } from './statistics';
+import { correlatedMean, meanOf, quantileOf } from './statistics';
 
 const SMALLEST_DRIFT = 0.12;
 /** One cycle this far from the median, in robust standard deviations and in kPa, is no flutter. Ours. */

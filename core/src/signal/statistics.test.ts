@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { seededRandom } from '../basics';
-import { correlatedMean, extremesOf, flutterOf } from './statistics';
+import { extremesOf, seededRandom } from '../basics';
+import { correlatedMean, flutterOf } from './statistics';
 
 /** x[t] = rho x[t-1] + e, unit variance. */
 function ar1(n: number, rho: number, seed: number): number[] {

@@ -1,4 +1,4 @@
-import { at } from '../basics';
+import { at, extremesOf } from '../basics';
 
 export interface MeanWithUncertainty {
   readonly mean: number;
@@ -12,17 +12,6 @@ export interface MeanWithUncertainty {
 
 export function meanOf(values: readonly number[]): number {
   return values.reduce((sum, value) => sum + value, 0) / values.length;
-}
-
-/** Least and greatest value; of nothing, the empty interval. Spreading a long trace into Math.max would overflow the stack. */
-export function extremesOf(values: ArrayLike<number>): { readonly low: number; readonly high: number } {
-  let low = Number.POSITIVE_INFINITY;
-  let high = Number.NEGATIVE_INFINITY;
-  for (let i = 0; i < values.length; i += 1) {
-    low = Math.min(low, at(values, i));
-    high = Math.max(high, at(values, i));
-  }
-  return { low, high };
 }
 
 export function swingOf(values: ArrayLike<number>): number {

@@ -1,3 +1,4 @@
+import { headerOf, metaOf, type TableDescription } from './description';
 import { type Header, readHeader } from './header';
 import { createLineCutter } from './lines';
 import { metadataLine, readMetadata } from './metadata';
@@ -26,15 +27,17 @@ export interface TraceDecoder {
 
 type Stage = { readonly at: 'head' } | { readonly at: 'rows'; readonly header: Header } | { readonly at: 'givenUp' };
 
-export function createTraceDecoder(): TraceDecoder {
+/** `described`: a table whose columns have names of their own, as somebody has confirmed them; else the trace names its own. */
+export function createTraceDecoder(described?: TableDescription): TraceDecoder {
   const cutter = createLineCutter(LONGEST_LINE);
   const raw = new Map<string, string>();
-  let stage: Stage = { at: 'head' };
+  let stage: Stage = described?.heading === '' ? { at: 'rows', header: headerOf(described) } : { at: 'head' };
   let line = 0;
   let told = 0;
   let lastTime = Number.NEGATIVE_INFINITY;
-  let meta: TraceMeta = {};
-  let columns: readonly TraceColumn[] = [];
+  let meta: TraceMeta = described === undefined ? {} : metaOf(described);
+  let columns = described === undefined ? [] : columnsOf(headerOf(described));
+  let unitsDue = false;
   let chunk: { rows: (readonly number[])[]; problems: TraceProblem[] } = { rows: [], problems: [] };
 
   function report(kind: TraceProblem['kind'], reason: string, fatal = false) {
@@ -50,9 +53,20 @@ export function createTraceDecoder(): TraceDecoder {
     // Before anything else: a megabyte of line ends is quickly counted.
     if (text === '' || stage.at === 'givenUp' || text.trim() === '') return;
     if (text.length > LONGEST_LINE) report('raggedRow', `The line is longer than ${LONGEST_LINE} characters.`);
+    else if (described !== undefined) takeDescribed(described, text);
     else if (text.startsWith('#')) takeComment(text);
     else if (stage.at === 'head') takeHeader(text);
     else takeRow(stage.header, text);
+  }
+
+  function takeDescribed(table: TableDescription, text: string) {
+    if (text === table.heading) {
+      // A board that starts anew says its heading again.
+      stage = { at: 'rows', header: headerOf(table) };
+      unitsDue = table.unitsRow;
+      lastTime = Number.NEGATIVE_INFINITY;
+    } else if (unitsDue) unitsDue = false;
+    else if (stage.at === 'rows') takeRow(stage.header, text);
   }
 
   function takeComment(text: string) {
@@ -65,7 +79,7 @@ export function createTraceDecoder(): TraceDecoder {
     const head = readHead(raw, text, line);
     if (head.outcome === 'read') {
       meta = head.meta;
-      columns = head.header.cells.filter((cell) => cell !== undefined);
+      columns = columnsOf(head.header);
       stage = { at: 'rows', header: head.header };
     }
     for (const { kind, reason, fatal } of head.problems) report(kind, reason, fatal);
@@ -103,6 +117,10 @@ export function createTraceDecoder(): TraceDecoder {
   };
 }
 
+function columnsOf({ cells }: Header): readonly TraceColumn[] {
+  return cells.filter((cell) => cell !== undefined);
+}
+
 function tooManyProblems(line: number): TraceProblem {
   const reason = `More than ${MOST_PROBLEMS} problems: this does not look like a trace.`;
   return { line, kind: 'tooMany', reason, fatal: true };
@@ -135,8 +153,11 @@ function readHead(raw: ReadonlyMap<string, string>, text: string, line: number):
 }
 
 /** Reads a whole trace from one text. The problems say what was passed over; a fatal one says why there is nothing. */
-export function decodeTrace(text: string): { readonly trace: Trace; readonly problems: readonly TraceProblem[] } {
-  const decoder = createTraceDecoder();
+export function decodeTrace(
+  text: string,
+  described?: TableDescription,
+): { readonly trace: Trace; readonly problems: readonly TraceProblem[] } {
+  const decoder = createTraceDecoder(described);
   const first = decoder.push(text);
   const last = decoder.end();
   return {

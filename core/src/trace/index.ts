@@ -1,4 +1,6 @@
 export * from './decoder';
+export * from './describeTable';
+export * from './description';
 export * from './encoder';
 export * from './samples';
 export * from './trace';

@@ -21,7 +21,7 @@ export function readRow({ separator, cells }: Header, text: string): ReadRow {
   let time = Number.NaN;
   for (const [i, column] of cells.entries()) {
     if (column === undefined) continue;
-    const value = readNumber(texts[i] ?? '', separator);
+    const value = numberOf(texts[i] ?? '', separator);
     const isTime = column.kind === 'time';
     if (value === undefined || (isTime && Number.isNaN(value)))
       return unusable(texts[i], column.name, 'is not a number');
@@ -43,7 +43,7 @@ function unusable(text: string | undefined, column: string, what: string): ReadR
 }
 
 /** A cell's number; NaN for an empty cell, undefined for anything else. The comma is a decimal sign where it separates nothing. */
-function readNumber(text: string, separator: Separator): number | undefined {
+export function numberOf(text: string, separator: Separator): number | undefined {
   const typed = text.trim();
   const trimmed = separator === ',' ? typed : typed.replace(',', '.');
   if (trimmed === '' || trimmed.toLowerCase() === 'nan') return Number.NaN;

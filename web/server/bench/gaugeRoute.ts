@@ -1,4 +1,4 @@
-import { decodeTrace } from '@amber-needle/core/trace';
+import { decodeTrace, samplesOf, type Trace } from '@amber-needle/core/trace';
 import { readText } from '../http/body';
 import { Refused } from '../http/refused';
 import { benchName } from './benchName';
@@ -18,8 +18,16 @@ export async function takeGaugePost(request: Request, name: string): Promise<Res
     tellProblem(bench, `The gauge sends something that is not a trace. ${message}`);
     throw new Refused(400, message, problems);
   }
-  const taken = takeTrace(bench, { meta: trace.meta, text }, Date.now());
-  if (taken.outcome === 'occupied') throw new Refused(409, `This bench is taken by ${taken.by}.`);
+  const { meta, columns, rows } = trace;
+  const channels = columns.filter(({ kind }) => kind === 'pressure').length;
+  const taken = takeTrace(bench, { meta, text, channels, rateHz: rateOf(trace) }, Date.now());
+  if (taken.outcome === 'full') throw new Refused(409, 'As many gauges send to this bench as there may be.');
   if (taken.outcome === 'tooMany') throw new Refused(429, 'As many benches are in use as there may be.');
-  return Response.json({ rows: trace.rows.length, problems });
+  return Response.json({ rows: rows.length, problems });
+}
+
+function rateOf(trace: Trace): number | undefined {
+  const { times } = samplesOf(trace);
+  const span = (times.at(-1) ?? 0) - (times[0] ?? 0);
+  return span > 0 ? (times.length - 1) / span : undefined;
 }

@@ -3,6 +3,7 @@ import {
   type BenchMessage,
   gaugeStatus,
   MOST_BENCHES,
+  MOST_GAUGES,
   MOST_WATCHERS,
   practiceControl,
   takeTrace,
@@ -11,10 +12,11 @@ import {
 } from './hub';
 
 const meta = (stream: string) => ({ stream, source: `Gauge ${stream}` });
+const batch = (stream: string, text: string) => ({ meta: meta(stream), text, channels: 2, rateHz: 500 });
 
-function watched(bench: string) {
+function watched(bench: string, stream?: string) {
   const heard: BenchMessage[] = [];
-  const stop = watchBench(bench, 0, (message) => heard.push(message));
+  const stop = watchBench(bench, { stream, tell: (message) => heard.push(message) }, 0);
   if (stop === undefined) throw new Error('the bench takes watchers');
   return { heard, stop };
 }
@@ -22,47 +24,65 @@ function watched(bench: string) {
 describe('the hub of a bench', () => {
   it('tells watchers of a new gauge, then of its samples', () => {
     const { heard } = watched('a');
-    takeTrace('a', { meta: meta('one'), text: 'text' }, 0);
-    takeTrace('a', { meta: meta('one'), text: 'more' }, 50);
+    takeTrace('a', batch('one', 'text'), 0);
+    takeTrace('a', batch('one', 'more'), 50);
     expect(heard.map(({ kind }) => kind)).toEqual(['gauge', 'trace', 'trace']);
-    expect(gaugeStatus('a', 60)).toEqual({ state: 'live', source: 'Gauge one', practice: false });
+    expect(gaugeStatus('a', undefined, 60)).toMatchObject({ state: 'live', source: 'Gauge one', practice: false });
   });
 
-  it('holds the bench for the first gauge and names a second, until the first has been silent for 3 s', () => {
-    const { heard } = watched('b');
-    takeTrace('b', { meta: meta('one'), text: '' }, 0);
-    expect(takeTrace('b', { meta: meta('two'), text: '' }, 2999)).toEqual({ outcome: 'occupied', by: 'Gauge one' });
-    expect(heard.at(-1)).toMatchObject({ kind: 'problem' });
-    expect(gaugeStatus('b', 3000)).toEqual({ state: 'none' });
-    expect(takeTrace('b', { meta: meta('two'), text: '' }, 3000)).toEqual({ outcome: 'taken' });
+  it('hears the first of two gauges until another is chosen or the first has been silent for 3 s, and lists both', () => {
+    const first = watched('b');
+    const second = watched('b', 'two');
+    takeTrace('b', batch('one', 'by one'), 0);
+    takeTrace('b', batch('two', 'by two'), 1);
+    const traces = (heard: readonly BenchMessage[]) => heard.flatMap((m) => (m.kind === 'trace' ? [m.text] : []));
+    expect([traces(first.heard), traces(second.heard)]).toEqual([['by one'], ['by two']]);
+    expect(gaugeStatus('b', undefined, 2)).toMatchObject({
+      stream: 'one',
+      sending: [
+        { stream: 'one', channels: 2, rateHz: 500 },
+        { stream: 'two', channels: 2, rateHz: 500 },
+      ],
+    });
+    takeTrace('b', batch('two', 'alone'), 3000);
+    expect(traces(first.heard)).toEqual(['by one', 'alone']);
+    expect(gaugeStatus('b', 'one', 3000)).toMatchObject({ state: 'none', sending: [{ stream: 'two' }] });
+  });
+
+  it('takes no more gauges than anybody puts on an engine', () => {
+    for (let i = 0; i < MOST_GAUGES; i += 1) takeTrace('g', batch(`s${i}`, ''), 0);
+    expect(takeTrace('g', batch('late', ''), 0).outcome).toBe('full');
+    expect(takeTrace('g', batch('late', ''), 4000).outcome).toBe('taken');
   });
 
   it('keeps benches apart, and forgets watchers that have gone', () => {
     const { heard, stop } = watched('c');
-    takeTrace('d', { meta: meta('one'), text: '' }, 0);
+    takeTrace('d', batch('one', ''), 0);
     stop();
     tellProblem('c', 'nobody hears this');
     expect(heard).toEqual([]);
   });
 
   it('knows where a practice instrument takes turns only while it sends', () => {
-    takeTrace('e', { meta: { ...meta('one'), control: 'http://127.0.0.1:4000' }, text: '' }, 0);
-    expect(practiceControl('e', 100)).toBe('http://127.0.0.1:4000');
-    expect(practiceControl('e', 5000)).toBeUndefined();
-    expect(practiceControl('nowhere', 0)).toBeUndefined();
+    takeTrace('e', { ...batch('one', ''), meta: { ...meta('one'), control: 'http://127.0.0.1:4000' } }, 0);
+    expect(practiceControl('e', undefined, 100)).toBe('http://127.0.0.1:4000');
+    expect(practiceControl('e', 'one', 5000)).toBeUndefined();
+    expect(practiceControl('nowhere', undefined, 0)).toBeUndefined();
   });
 
   it('has so many watchers and no more, and so many benches at once; those that nobody uses make room', () => {
-    const stops = Array.from({ length: MOST_WATCHERS }, () => watchBench('f', 0, () => {}));
+    const stops = Array.from({ length: MOST_WATCHERS }, () =>
+      watchBench('f', { stream: undefined, tell: () => {} }, 0),
+    );
     expect(stops.every((stop) => stop !== undefined)).toBe(true);
-    expect(watchBench('f', 0, () => {})).toBeUndefined();
+    expect(watchBench('f', { stream: undefined, tell: () => {} }, 0)).toBeUndefined();
     stops[0]?.();
-    expect(watchBench('f', 0, () => {})).toBeDefined();
+    expect(watchBench('f', { stream: undefined, tell: () => {} }, 0)).toBeDefined();
     const outcomes = Array.from(
       { length: MOST_BENCHES + 5 },
-      (_, i) => takeTrace(`many-${i}`, { meta: meta('x'), text: '' }, 10_000).outcome,
+      (_, i) => takeTrace(`many-${i}`, batch('x', ''), 10_000).outcome,
     );
     expect(outcomes.filter((outcome) => outcome === 'tooMany').length).toBeGreaterThan(0);
-    expect(takeTrace('many-late', { meta: meta('x'), text: '' }, 20_000).outcome).toBe('taken');
+    expect(takeTrace('many-late', batch('x', ''), 20_000).outcome).toBe('taken');
   });
 });

@@ -1,9 +1,11 @@
 import type { TraceMeta } from '@amber-needle/core/trace';
 
-/** After this long without a sample a gauge counts as gone, and another may take its bench. */
+/** After this long without a sample a gauge counts as gone. */
 const LEASE_MS = 3000;
 /** More benches at once than any workshop has: further ones would only cost memory. Ours. */
 export const MOST_BENCHES = 32;
+/** More gauges at once than anybody puts on one engine. Ours. */
+export const MOST_GAUGES = 8;
 /** Browsers share one watcher between their tabs, so a bench has few. Ours. */
 export const MOST_WATCHERS = 32;
 
@@ -13,19 +15,46 @@ export type BenchMessage =
   | { readonly kind: 'gauge'; readonly gauge: GaugeStatus }
   | { readonly kind: 'problem'; readonly message: string };
 
+/** A gauge that sends, as a bench lists it. */
+export interface SendingGauge {
+  readonly stream: string;
+  readonly source: string;
+  /** Its screws can be turned from the bench: it is a practice engine. */
+  readonly practice: boolean;
+  readonly channels: number;
+  /** Samples a second; undefined while too few have come to tell. */
+  readonly rateHz: number | undefined;
+}
+
+/** What a watcher hears, and what else it could listen to. */
 export type GaugeStatus =
-  | { readonly state: 'none' }
-  | { readonly state: 'live'; readonly source: string; readonly practice: boolean };
+  | { readonly state: 'none'; readonly sending: readonly SendingGauge[] }
+  | {
+      readonly state: 'live';
+      readonly stream: string;
+      readonly source: string;
+      readonly practice: boolean;
+      readonly sending: readonly SendingGauge[];
+    };
 
 interface Gauge {
   readonly stream: string;
-  readonly meta: TraceMeta;
+  meta: TraceMeta;
+  channels: number;
+  rateHz: number | undefined;
   lastAt: number;
 }
 
+interface Watcher {
+  /** The stream it chose; undefined listens to the one that sends longest. */
+  readonly stream: string | undefined;
+  readonly tell: (message: BenchMessage) => void;
+}
+
 interface Bench {
-  gauge: Gauge | undefined;
-  watchers: Set<(message: BenchMessage) => void>;
+  /** In the order in which they began to send. */
+  readonly gauges: Map<string, Gauge>;
+  readonly watchers: Set<Watcher>;
 }
 
 declare global {
@@ -33,7 +62,7 @@ declare global {
 }
 
 /**
- * Who sends to which bench, and who watches. In memory only: all of it is learned again from the gauge's next post, within
+ * Who sends to which bench, and who watches what. In memory only: all of it is learned again from the gauge's next post, within
  * a twentieth of a second, so a restarted process misses nothing (docs/decisions/0003-live-hub-in-memory.md).
  */
 function benches(): Map<string, Bench> {
@@ -46,84 +75,108 @@ function benchOf(name: string, nowMs: number): Bench | undefined {
   const known = benches().get(name);
   if (known !== undefined) return known;
   for (const [each, bench] of benches()) {
-    if (bench.watchers.size === 0 && liveGauge(bench, nowMs) === undefined) benches().delete(each);
+    if (bench.watchers.size === 0 && sendingTo(bench, nowMs).length === 0) benches().delete(each);
   }
   if (benches().size >= MOST_BENCHES) return undefined;
-  const made: Bench = { gauge: undefined, watchers: new Set() };
+  const made: Bench = { gauges: new Map(), watchers: new Set() };
   benches().set(name, made);
   return made;
 }
 
-export type Taken =
-  | { readonly outcome: 'taken' }
-  | { readonly outcome: 'occupied'; readonly by: string }
-  | { readonly outcome: 'tooMany' };
+/** `tooMany`: benches in use; `full`: gauges that send to this one. */
+export type Taken = { readonly outcome: 'taken' } | { readonly outcome: 'tooMany' } | { readonly outcome: 'full' };
 
-/** A batch as it came, and what its head says of the gauge. */
+/** A batch as it came, what its head says of the gauge, how many channels it has and how long it lasts. */
 export interface SentBatch {
   readonly meta: TraceMeta;
   readonly text: string;
+  readonly channels: number;
+  /** Samples a second, as far as this batch tells. */
+  readonly rateHz: number | undefined;
 }
 
-/** Passes a checked batch on to the bench's watchers, unless another gauge holds the bench. */
-export function takeTrace(name: string, { meta, text }: SentBatch, nowMs: number): Taken {
+/** Passes a checked batch on to those of the bench's watchers that listen to its gauge. */
+export function takeTrace(name: string, { meta, text, channels, rateHz }: SentBatch, nowMs: number): Taken {
   const bench = benchOf(name, nowMs);
   if (bench === undefined) return { outcome: 'tooMany' };
   const stream = meta.stream ?? 'unnamed';
-  const holder = liveGauge(bench, nowMs);
-  if (holder !== undefined && holder.stream !== stream) {
-    const message = `A second gauge (${sourceOf(meta)}) is sending to this bench. It is not used; ${sourceOf(holder.meta)} goes on.`;
-    tell(bench, { kind: 'problem', message });
-    return { outcome: 'occupied', by: sourceOf(holder.meta) };
+  for (const [each, gauge] of bench.gauges) if (isGone(gauge, nowMs)) bench.gauges.delete(each);
+  const known = bench.gauges.get(stream);
+  if (known === undefined && bench.gauges.size >= MOST_GAUGES) return { outcome: 'full' };
+  bench.gauges.set(stream, {
+    stream,
+    meta,
+    channels,
+    rateHz: smoothed(known?.rateHz, rateHz),
+    lastAt: nowMs,
+  });
+  for (const watcher of bench.watchers) {
+    if (known === undefined) watcher.tell({ kind: 'gauge', gauge: statusOf(bench, watcher.stream, nowMs) });
+    if (heardBy(bench, watcher.stream, nowMs)?.stream === stream) watcher.tell({ kind: 'trace', text });
   }
-  const isNew = holder === undefined;
-  bench.gauge = { stream, meta, lastAt: nowMs };
-  if (isNew) tell(bench, { kind: 'gauge', gauge: statusOf(bench, nowMs) });
-  tell(bench, { kind: 'trace', text });
   return { outcome: 'taken' };
+}
+
+/** A batch of some samples tells its rate badly: shown to two figures, and slow to change. */
+function smoothed(before: number | undefined, now: number | undefined): number | undefined {
+  if (now === undefined || before === undefined) return now ?? before;
+  return before + (now - before) / 10;
 }
 
 /** Tells the bench's watchers that a batch could not be used. */
 export function tellProblem(name: string, message: string): void {
   const bench = benches().get(name);
-  if (bench !== undefined) tell(bench, { kind: 'problem', message });
+  if (bench === undefined) return;
+  for (const { tell } of bench.watchers) tell({ kind: 'problem', message });
 }
 
-export function gaugeStatus(name: string, nowMs: number): GaugeStatus {
+export function gaugeStatus(name: string, stream: string | undefined, nowMs: number): GaugeStatus {
   const bench = benches().get(name);
-  return bench === undefined ? { state: 'none' } : statusOf(bench, nowMs);
+  return bench === undefined ? { state: 'none', sending: [] } : statusOf(bench, stream, nowMs);
 }
 
-/** Where the bench's practice instrument takes screw turns, if that is what sends to it. */
-export function practiceControl(name: string, nowMs: number): string | undefined {
+/** Where a practice instrument takes screw turns, if one sends to the bench: the stream's, or the first that is one. */
+export function practiceControl(name: string, stream: string | undefined, nowMs: number): string | undefined {
   const bench = benches().get(name);
-  return bench && liveGauge(bench, nowMs)?.meta.control;
+  return bench && heardBy(bench, stream, nowMs)?.meta.control;
 }
 
 /** Listens to a bench until the returned function is called; undefined when the bench has all the watchers that it may have. */
-export function watchBench(
-  name: string,
-  nowMs: number,
-  listener: (message: BenchMessage) => void,
-): (() => void) | undefined {
+export function watchBench(name: string, watcher: Watcher, nowMs: number): (() => void) | undefined {
   const bench = benchOf(name, nowMs);
   if (bench === undefined || bench.watchers.size >= MOST_WATCHERS) return undefined;
-  bench.watchers.add(listener);
-  return () => bench.watchers.delete(listener);
+  bench.watchers.add(watcher);
+  return () => bench.watchers.delete(watcher);
 }
 
-function tell(bench: Bench, message: BenchMessage): void {
-  for (const listener of bench.watchers) listener(message);
+function isGone({ lastAt }: Gauge, nowMs: number): boolean {
+  return nowMs - lastAt >= LEASE_MS;
 }
 
-function liveGauge(bench: Bench, nowMs: number): Gauge | undefined {
-  return bench.gauge !== undefined && nowMs - bench.gauge.lastAt < LEASE_MS ? bench.gauge : undefined;
+function sendingTo(bench: Bench, nowMs: number): readonly Gauge[] {
+  return [...bench.gauges.values()].filter((gauge) => !isGone(gauge, nowMs));
 }
 
-function statusOf(bench: Bench, nowMs: number): GaugeStatus {
-  const gauge = liveGauge(bench, nowMs);
-  if (gauge === undefined) return { state: 'none' };
-  return { state: 'live', source: sourceOf(gauge.meta), practice: gauge.meta.control !== undefined };
+/** The gauge that was chosen, whether or not it sends; without a choice the one that sends longest. */
+function heardBy(bench: Bench, stream: string | undefined, nowMs: number): Gauge | undefined {
+  const sending = sendingTo(bench, nowMs);
+  return stream === undefined ? sending[0] : sending.find((gauge) => gauge.stream === stream);
+}
+
+function statusOf(bench: Bench, stream: string | undefined, nowMs: number): GaugeStatus {
+  const sending = sendingTo(bench, nowMs).map(
+    ({ stream: each, meta, channels, rateHz }): SendingGauge => ({
+      stream: each,
+      source: sourceOf(meta),
+      practice: meta.control !== undefined,
+      channels,
+      rateHz: rateHz === undefined ? undefined : Number(rateHz.toPrecision(1)),
+    }),
+  );
+  const heard = heardBy(bench, stream, nowMs);
+  if (heard === undefined) return { state: 'none', sending };
+  const { meta } = heard;
+  return { state: 'live', stream: heard.stream, source: sourceOf(meta), practice: meta.control !== undefined, sending };
 }
 
 function sourceOf(meta: TraceMeta): string {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { takeGaugePost } from './gaugeRoute';
-import { takeTrace, tellProblem } from './hub';
+import { gaugeStatus, takeTrace, tellProblem } from './hub';
 import { liveStream, MOST_UNREAD_BYTES } from './liveRoute';
 
 const TRACE = '# stream: one\n# source: Gauge one\nt_s,v1_kpa,v2_kpa\n0,40,41\n0.1,40,41\n';
@@ -41,12 +41,13 @@ describe('a gauge’s post', () => {
     });
   });
 
-  it('of a second gauge is refused by the name of the first', async () => {
+  it('of a second gauge is taken beside the first', async () => {
     await takeGaugePost(post(TRACE), 'post-3');
-    const second = TRACE.replaceAll('one', 'two');
-    await expect(takeGaugePost(post(second), 'post-3')).rejects.toMatchObject({
-      status: 409,
-      message: 'This bench is taken by Gauge one.',
+    const answer = await takeGaugePost(post(TRACE.replaceAll('one', 'two')), 'post-3');
+    expect(answer.status).toBe(200);
+    expect(gaugeStatus('post-3', undefined, Date.now())).toMatchObject({
+      stream: 'one',
+      sending: [{ rateHz: 10 }, { channels: 2 }],
     });
   });
 });
@@ -54,7 +55,7 @@ describe('a gauge’s post', () => {
 describe('the live stream of a bench', () => {
   it('says at once whether a gauge sends, then passes its trace on line by line', async () => {
     const leave = new AbortController();
-    const response = liveStream('stream-1', leave.signal);
+    const response = liveStream('stream-1', undefined, leave.signal);
     expect(response.headers.get('content-type')).toBe('text/event-stream');
     expect(await readUntil(response, '\n\n')).toContain('"state":"none"');
     await takeGaugePost(post(TRACE), 'stream-1');
@@ -68,12 +69,12 @@ describe('the live stream of a bench', () => {
 
   it('is not given for a name that no bench has', () => {
     for (const name of ['', '../x', 'A B', 'x'.repeat(40)])
-      expect(() => liveStream(name, new AbortController().signal)).toThrow('no such bench');
+      expect(() => liveStream(name, undefined, new AbortController().signal)).toThrow('no such bench');
   });
 
   it('passes problems on, and ends when the browser leaves', async () => {
     const leave = new AbortController();
-    const response = liveStream('stream-2', leave.signal);
+    const response = liveStream('stream-2', undefined, leave.signal);
     tellProblem('stream-2', 'Something is off.');
     expect(await readUntil(response, 'off.')).toContain(
       'event: problem\ndata: {"kind":"problem","message":"Something is off."}',
@@ -83,9 +84,10 @@ describe('the live stream of a bench', () => {
   });
 
   it('lets go of a watcher that has stopped listening', async () => {
-    const response = liveStream('stream-3', new AbortController().signal);
+    const response = liveStream('stream-3', undefined, new AbortController().signal);
     const batch = `t_s,v1_kpa\n${'0,40\n'.repeat(20_000)}`;
-    for (let i = 0; i < 100; i += 1) takeTrace('stream-3', { meta: { stream: 'one' }, text: batch }, Date.now());
+    for (let i = 0; i < 100; i += 1)
+      takeTrace('stream-3', { meta: { stream: 'one' }, text: batch, channels: 2, rateHz: 500 }, Date.now());
     const reader = response.body?.getReader();
     let bytes = 0;
     for (let part = await reader?.read(); part !== undefined && !part.done; part = await reader?.read())

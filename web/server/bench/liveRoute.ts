@@ -7,10 +7,11 @@ const STATUS_EVERY_MS = 1000;
 export const MOST_UNREAD_BYTES = 2 * 1024 * 1024;
 
 /**
- * A bench's live messages as server-sent events, from now on, until the browser goes away.
+ * A bench's live messages as server-sent events, from now on, until the browser goes away: of the stream that was chosen, or of the gauge
+ * that sends longest.
  * @throws Refused 429 when the bench has all the watchers it may have.
  */
-export function liveStream(name: string, signal: AbortSignal): Response {
+export function liveStream(name: string, stream: string | undefined, signal: AbortSignal): Response {
   const bench = benchName(name);
   let unwatch: (() => void) | undefined;
   let stop = () => {};
@@ -26,14 +27,14 @@ export function liveStream(name: string, signal: AbortSignal): Response {
         };
         const send = (message: BenchMessage) => put(eventText(message));
         const sendStatus = () => {
-          const gauge = gaugeStatus(bench, Date.now());
+          const gauge = gaugeStatus(bench, stream, Date.now());
           // Told again only when it changes; a comment in between keeps the line open.
           const text = JSON.stringify(gauge);
           if (text !== last) send({ kind: 'gauge', gauge });
           else put(': still here\n\n');
           last = text;
         };
-        unwatch = watchBench(bench, Date.now(), send);
+        unwatch = watchBench(bench, { stream, tell: send }, Date.now());
         if (unwatch === undefined) return;
         const timer = setInterval(sendStatus, STATUS_EVERY_MS);
         stop = () => {

@@ -1,6 +1,6 @@
 import { readText, SMALL_BODY } from '../http/body';
 import { Refused } from '../http/refused';
-import { benchName } from './benchName';
+import { benchName, streamOf } from './benchName';
 import { practiceControl } from './hub';
 
 /**
@@ -8,7 +8,7 @@ import { practiceControl } from './hub';
  * trace and is confined to this machine by the trace's schema.
  */
 export async function passToPractice(request: Request, name: string): Promise<Response> {
-  const control = practiceControl(benchName(name), Date.now());
+  const control = practiceControl(benchName(name), streamOf(request), Date.now());
   if (control === undefined) throw new Refused(404, 'No practice engine is sending to this bench.');
   const body = request.method === 'POST' ? await readText(request, SMALL_BODY, ['application/json']) : undefined;
   const answer = await fetch(`${control}/engine`, {

@@ -1,6 +1,9 @@
+import { streamOf } from '@/server/bench/benchName';
 import { liveStream } from '@/server/bench/liveRoute';
 import { route } from '@/server/http/route';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = route(async (request, { bench }: { bench: string }) => liveStream(bench, request.signal));
+export const GET = route(async (request, { bench }: { bench: string }) =>
+  liveStream(bench, streamOf(request), request.signal),
+);
