@@ -51,17 +51,6 @@ test.describe('trace files', () => {
   });
 });
 
-test('a second gauge on the same bench is named, and the first goes on', async ({ page }) => {
-  await openDesk(page, 'Two gauges.');
-  await expect(page.getByTestId('source')).toContainText('Practice engine, live');
-  const response = await postTrace(APP_URL, 'main', batch('intruder', 0, [40, 40]));
-  expect(response.status).toBe(409);
-  await expect(page.getByRole('alert').filter({ hasText: 'A second gauge (Gauge intruder)' })).toBeVisible();
-  await expect(page.getByTestId('source')).toContainText('Practice engine, live');
-  await page.getByRole('button', { name: 'Put away' }).click();
-  await expect(page.getByText('A second gauge')).toBeHidden();
-});
-
 test('a live gauge that sends rubbish is told what is wrong', async ({ page }) => {
   await openDesk(page, 'Rubbish.');
   await expect(page.getByTestId('source')).toContainText('Practice engine, live');

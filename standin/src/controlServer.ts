@@ -1,6 +1,6 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { checkPracticeCommand } from '@amber-needle/core/practice';
-import { type Mounts, mountCommandOf } from './mounts';
+import { askedMountOf, type Mounts } from './mounts';
 
 /** A bank's setup comes with it. */
 const BODY_LIMIT = 256 * 1024;
@@ -22,7 +22,7 @@ async function answer(mounts: Mounts, request: IncomingMessage, response: Server
   if (place === 'GET /engine') return reply(response, 200, mounts.state());
   if (place !== 'POST /engine') return reply(response, 404, { error: `There is no ${place} here.` });
   const body = await readBody(request);
-  const mount = mountCommandOf(body);
+  const mount = askedMountOf(body);
   if (mount !== undefined) {
     const wrong = mounts.mount(mount);
     return wrong === undefined ? reply(response, 200, mounts.state()) : reply(response, 422, { error: wrong });

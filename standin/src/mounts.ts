@@ -1,9 +1,9 @@
 import { readSetup } from '@amber-needle/core/formats/setup';
 import {
   createPracticeBench,
+  type MountedState,
   type PracticeBench,
   type PracticeChoices,
-  type PracticeState,
 } from '@amber-needle/core/practice';
 import type { Setup } from '@amber-needle/core/setup';
 
@@ -12,15 +12,11 @@ export interface Mounts {
   current(): PracticeBench;
   state(): MountedState;
   /** Puts the gauges on the engine of a job, made when it is asked for first; null: on the stand-in's own. A text says what is wrong. */
-  mount(command: MountCommand): string | undefined;
+  mount(command: AskedMount): string | undefined;
 }
 
-/** As a practice engine shows itself, and the job that it was put on for. */
-export interface MountedState extends PracticeState {
-  readonly job: string | null;
-}
-
-export interface MountCommand {
+/** A mount command as it came over the wire: its setup is not checked yet. */
+export interface AskedMount {
   readonly do: 'mount';
   readonly job: string | null;
   readonly setup?: unknown;
@@ -56,7 +52,7 @@ export function createMounts(setup: Setup, choices: PracticeChoices, rateHz: num
   };
 }
 
-function engineOf({ setup }: MountCommand, choices: PracticeChoices, rateHz: number): PracticeBench | string {
+function engineOf({ setup }: AskedMount, choices: PracticeChoices, rateHz: number): PracticeBench | string {
   const checked = readSetup(setup);
   if (checked.outcome === 'valid') return createPracticeBench(checked.value, choices, rateHz);
   const [first] = checked.problems;
@@ -69,7 +65,7 @@ function seedOf(job: string): number {
 }
 
 /** A mount command as it came; undefined for anything else. */
-export function mountCommandOf(body: unknown): MountCommand | undefined {
+export function askedMountOf(body: unknown): AskedMount | undefined {
   if (typeof body !== 'object' || body === null || !('do' in body) || body.do !== 'mount') return undefined;
   if (!('job' in body) || (body.job !== null && typeof body.job !== 'string')) return undefined;
   return { do: 'mount', job: body.job, ...('setup' in body ? { setup: body.setup } : {}) };

@@ -77,12 +77,18 @@ describe('the practice engine', () => {
   it('tells its state or why it would not', async () => {
     const state = { running: true, positions: { A: 0 }, adjusters: [], couplings: [] };
     serverAnswers(200, state);
-    expect(await practice('main', undefined)).toEqual({ outcome: 'done', state });
+    expect(await practice({ bench: 'main', stream: undefined }, undefined)).toEqual({ outcome: 'done', state });
     serverAnswers(409, { error: 'Screw A cannot be turned.' });
-    expect(await practice('main', { do: 'blip' })).toEqual({ outcome: 'failed', reason: 'Screw A cannot be turned.' });
+    expect(await practice({ bench: 'main', stream: undefined }, { do: 'blip' })).toEqual({
+      outcome: 'failed',
+      reason: 'Screw A cannot be turned.',
+    });
     serverAnswers(404, { error: { message: 'No practice engine is sending.', details: [] } });
-    expect(await practice('main', undefined)).toEqual({ outcome: 'failed', reason: 'No practice engine is sending.' });
+    expect(await practice({ bench: 'main', stream: undefined }, undefined)).toEqual({
+      outcome: 'failed',
+      reason: 'No practice engine is sending.',
+    });
     serverIsAway();
-    expect(await practice('main', undefined)).toMatchObject({ outcome: 'failed' });
+    expect(await practice({ bench: 'main', stream: undefined }, undefined)).toMatchObject({ outcome: 'failed' });
   });
 });

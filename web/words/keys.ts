@@ -15,6 +15,7 @@ const KEYS = {
   traceFile: 'd',
   flip: 'v',
   practise: 'p',
+  sources: 's',
   finish: 'f',
 } as const;
 

@@ -2,12 +2,23 @@ import type { Fault } from '@amber-needle/core/faults';
 import type { PracticeChoices, PracticeCommand, PracticeState } from '@amber-needle/core/practice';
 import type { Setup } from '@amber-needle/core/setup';
 import type { SignalReading } from '@amber-needle/core/signal';
-import type { TraceProblem } from '@amber-needle/core/trace';
+import type { TableDescription, TableProposal, TraceProblem } from '@amber-needle/core/trace';
 import type { GaugeStatus } from '@/server/bench/hub';
 
 /** What the page asks of the signal worker. `request` numbers let late answers be told from new ones. */
 export type SignalRequest =
   | { readonly kind: 'watch'; readonly request: number; readonly url: string; readonly strokes: 2 | 4 }
+  /** Listens to text that the page reads off a serial port and passes on by `text`. */
+  | {
+      readonly kind: 'listen';
+      readonly request: number;
+      readonly name: string;
+      readonly strokes: 2 | 4;
+      readonly described: TableDescription | undefined;
+    }
+  | { readonly kind: 'text'; readonly text: string }
+  /** Which throat each channel sits on; a channel that is not named sits where its trace says. */
+  | { readonly kind: 'places'; readonly places: Places }
   /** Runs a practice engine here instead of watching a stream; `resume` takes it up where it was left. */
   | {
       readonly kind: 'practise';
@@ -19,8 +30,17 @@ export type SignalRequest =
   | { readonly kind: 'practice'; readonly command: PracticeCommand }
   /** Something was turned: samples from before no longer count. */
   | { readonly kind: 'mark' }
-  | { readonly kind: 'readFile'; readonly request: number; readonly file: File; readonly strokes: 2 | 4 }
+  | {
+      readonly kind: 'readFile';
+      readonly request: number;
+      readonly file: File;
+      readonly strokes: 2 | 4;
+      readonly described: TableDescription | undefined;
+    }
   | { readonly kind: 'cancelFile' };
+
+/** Throats by the channels that sit on them, as `v1`. */
+export type Places = Readonly<Record<string, string>>;
 
 /** The live state of a stream: `now` for the needles, `reading` for what can be written down. */
 export interface LiveView {
@@ -28,6 +48,8 @@ export interface LiveView {
   readonly now: SignalReading;
   readonly reading: SignalReading;
   readonly barometerKPa: number;
+  /** The channels that came last, and what each shows now, kPa. */
+  readonly channels: readonly { readonly stem: string; readonly throat: string }[];
 }
 
 /** What a file came to. */
@@ -61,6 +83,9 @@ export type SignalResponse =
   | { readonly kind: 'problem'; readonly request: number; readonly message: string }
   | { readonly kind: 'fileProgress'; readonly request: number; readonly share: number }
   | { readonly kind: 'fileRead'; readonly request: number; readonly file: FileReading }
+  /** A table whose columns have names of their own: what they may be, for somebody to confirm. */
+  | { readonly kind: 'fileUnknown'; readonly request: number; readonly proposal: TableProposal }
+  | { readonly kind: 'serialUnknown'; readonly request: number; readonly proposal: TableProposal }
   | {
       readonly kind: 'fileRefused';
       readonly request: number;

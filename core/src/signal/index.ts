@@ -5,6 +5,7 @@ export * from './grid';
 export * from './judgement';
 export * from './liveSignal';
 export * from './period';
+export * from './pulledHose';
 export * from './round';
 export * from './statistics';
 export * from './steadyReading';

@@ -27,11 +27,17 @@ export interface TraceDecoder {
 
 type Stage = { readonly at: 'head' } | { readonly at: 'rows'; readonly header: Header } | { readonly at: 'givenUp' };
 
-/** `described`: a table whose columns have names of their own, as somebody has confirmed them; else the trace names its own. */
-export function createTraceDecoder(described?: TableDescription): TraceDecoder {
+/**
+ * `described`: a table whose columns have names of their own, as somebody has confirmed them; else the trace names its own.
+ * `joinedLate`: its heading went by before anybody listened.
+ */
+export function createTraceDecoder(described?: TableDescription, joinedLate = false): TraceDecoder {
   const cutter = createLineCutter(LONGEST_LINE);
   const raw = new Map<string, string>();
-  let stage: Stage = described?.heading === '' ? { at: 'rows', header: headerOf(described) } : { at: 'head' };
+  let stage: Stage =
+    described !== undefined && (joinedLate || described.heading === '')
+      ? { at: 'rows', header: headerOf(described) }
+      : { at: 'head' };
   let line = 0;
   let told = 0;
   let lastTime = Number.NEGATIVE_INFINITY;

@@ -55,6 +55,9 @@ describe('a table with names of its own', () => {
     expect(because((d) => 100 - d)).toBe('the highest figure, 94 kPa, is near the air’s pressure');
     expect(because((d) => -d)).toMatch(/negative/);
     expect(because(() => 50)).toBe('');
+    const named = (name: string) => proposed(`time,${name} 1\n0,50\n1,51\n`);
+    expect(named('Unterdruck')).toMatchObject({ referenceBecause: 'the heading says “Unterdruck”' });
+    expect(named('MAP').description.reference).toBe('absolute');
   });
 
   it('without any heading is described by its columns', () => {

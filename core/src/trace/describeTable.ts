@@ -69,7 +69,7 @@ export function describeTable(text: string): TableProposal | undefined {
     }),
   );
   const columns = meaningsOf(heading, units, figures);
-  const { reference, because } = referenceOf(columns, figures);
+  const { reference, because } = referenceOf(columns, figures, heading?.join(' ') ?? '');
   const headingLine = hasUnits ? above.at(-2) : above.at(-1);
   return {
     description: {
@@ -183,10 +183,15 @@ const ROUGH_KPA: Readonly<Record<PressureUnit, number>> = {
   inh2o: 0.249,
 };
 
+/** Words that say what a pressure is measured against; figures that tell go before them. `common practice, no source`. */
+const SAYS_BELOW = /vac(uum)?|depression|d[ée]pression|unterdruck|vuoto|vac[ií]o/i;
+const SAYS_ABSOLUTE = /\bmap\b|abs(olute?)?|absolut/i;
+
 /** Once a cycle a runner fills up: an absolute pressure then comes near the air's, a depression near nothing. */
 function referenceOf(
   columns: readonly ColumnMeaning[],
   figures: readonly (readonly number[])[],
+  heading: string,
 ): { readonly reference: TableDescription['reference']; readonly because: string } {
   const pressures = columns.flatMap((column, i) => {
     if (column.is !== 'pressure') return [];
@@ -204,5 +209,7 @@ function referenceOf(
     return { reference: 'absolute', because: `the highest figure, ${high.toFixed(0)} kPa, is near the air’s pressure` };
   if (low + TELLING_KPA < fromAir)
     return { reference: 'vacuum', because: `the lowest figure, ${low.toFixed(0)} kPa, is near nothing` };
-  return { reference: 'vacuum', because: '' };
+  const word = SAYS_BELOW.exec(heading)?.[0] ?? SAYS_ABSOLUTE.exec(heading)?.[0];
+  if (word === undefined) return { reference: 'vacuum', because: '' };
+  return { reference: SAYS_BELOW.test(heading) ? 'vacuum' : 'absolute', because: `the heading says “${word}”` };
 }

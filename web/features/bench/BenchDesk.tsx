@@ -15,6 +15,7 @@ import { KeyLegend } from './KeyLegend';
 import type { JobLog } from './log/useJobLog';
 import { FileReadingPanel } from './panels/FileReadingPanel';
 import { type Panel, Panels } from './panels/Panels';
+import { SerialTablePanel } from './panels/SerialTablePanel';
 import { TraceFileInput } from './panels/TraceFileInput';
 import { PracticePanel } from './practice/PracticePanel';
 import { PracticeSetup } from './practice/PracticeSetup';
@@ -40,13 +41,14 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
   const [flipped, setFlipped] = useState(false);
   const fileInput = useRef<HTMLInputElement>(null);
   const signal = useSignal({ jobId, bench, setup });
-  const control = usePracticeControl(bench, signal);
+  const control = usePracticeControl({ jobId, bench, setup }, signal);
   const phase = signal.live?.reading.phase;
   const advised = useAdvice(initial, log.events, phase);
   const known = useMemo(() => jobView(advised), [advised]);
   const view = benchView(known, signal.live, {
     listening: signal.listening,
     teed: control && control.state.teed !== null,
+    elsewhere: control?.mount !== undefined,
     thinking: !isSameLog(advised.events, log.events),
   });
   const { job, phrase, advice } = view;
@@ -54,13 +56,13 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
   const keys = benchKeys(view, actions, {
     open: setPanel,
     flip: () => setFlipped(!flipped),
+    sources: () => setPanel('sources'),
+    ...(control?.mount === undefined ? {} : { mount: control.mount }),
     report: () => router.push(`/jobs/${jobId}`),
     practising: signal.practice.choices !== undefined,
     allGauged: setup.throats.every(({ id }) => isSending(signal, id)),
     ...(signal.practice.choices === undefined ? { file: () => fileInput.current?.click() } : {}),
-    ...(signal.practice.choices !== undefined || signal.gauge.state === 'none'
-      ? { practise: () => setPanel('practice') }
-      : {}),
+    practise: () => setPanel('practice'),
   });
   useKeys(keys);
   const drop = (event: DragEvent) => {
@@ -84,7 +86,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
         couples={job.setup.couplings.length > 0}
         signal={signal}
         log={log}
-        {...(signal.practice.choices === undefined ? {} : { onEngine: () => setPanel('practice') })}
+        onSources={() => setPanel('sources')}
       />
       <main className="grid grid-cols-1 lg:min-h-0 lg:flex-1 lg:grid-cols-[1fr_27rem]">
         <h1 className="sr-only">Bench, {job.machine}</h1>
@@ -117,6 +119,8 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
       <Panels
         jobId={jobId}
         panel={panel}
+        open={setPanel}
+        file={() => fileInput.current?.click()}
         close={() => setPanel('none')}
         view={view}
         actions={actions}
@@ -124,7 +128,14 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
         control={control}
       />
       <TraceFileInput input={fileInput} onFile={signal.readFile} />
-      <FileReadingPanel setup={job.setup} file={signal.file} onClose={signal.clearFile} onTake={actions.takeFile} />
+      <FileReadingPanel
+        setup={job.setup}
+        file={signal.file}
+        onClose={signal.clearFile}
+        onTake={actions.takeFile}
+        onDescribe={signal.describeFile}
+      />
+      <SerialTablePanel signal={signal} />
     </div>
   );
 }

@@ -21,12 +21,12 @@ interface BenchHeaderProps {
   readonly couples: boolean;
   readonly signal: Signal;
   readonly log: JobLog;
-  /** Chooses another practice engine, or ends practice; there where one runs in this browser. */
-  readonly onEngine?: () => void;
+  /** Shows what can be listened to. */
+  readonly onSources: () => void;
 }
 
 /** Where we are in the work, what sends, and whether the record is safe. */
-export function BenchHeader({ machine, jobId, stage, couples, signal, log, onEngine }: BenchHeaderProps) {
+export function BenchHeader({ machine, jobId, stage, couples, signal, log, onSources }: BenchHeaderProps) {
   return (
     <header className="flex min-h-13 items-center gap-x-7 border-line border-b px-6">
       <Link
@@ -48,18 +48,14 @@ export function BenchHeader({ machine, jobId, stage, couples, signal, log, onEng
         ))}
       </ol>
       <p className="ml-auto text-right text-soft" data-testid="source">
-        {onEngine === undefined ? (
-          sourceText(signal)
-        ) : (
-          <button
-            type="button"
-            onClick={onEngine}
-            aria-keyshortcuts={keyFor('practise').spoken}
-            className="min-h-12 underline decoration-edge underline-offset-4 hover:text-ink"
-          >
-            {sourceText(signal)}
-          </button>
-        )}
+        <button
+          type="button"
+          onClick={onSources}
+          aria-keyshortcuts={keyFor('sources').spoken}
+          className="min-h-12 underline decoration-edge underline-offset-4 hover:text-ink"
+        >
+          {sourceText(signal)}
+        </button>
         {saveText(log)}
       </p>
       <ThemeToggle />
@@ -70,6 +66,8 @@ export function BenchHeader({ machine, jobId, stage, couples, signal, log, onEng
 function sourceText({ gauge, line, live }: Signal): string {
   if (line === 'lost') return 'no connection to the server, trying';
   if (gauge.state === 'none') return 'no gauge connected';
+  const others = gauge.sending.length - 1;
+  if (others > 0 && live !== undefined) return `${gauge.source}, live, and ${others} more`;
   return live === undefined ? `${gauge.source}, silent` : `${gauge.source}, live`;
 }
 

@@ -29,6 +29,7 @@ function bench(log: readonly JobEvent[], { practising = false, allGauged = false
   const doors = {
     open: vi.fn(),
     flip: vi.fn(),
+    sources: vi.fn(),
     report: vi.fn(),
     practise: vi.fn(),
     practising,

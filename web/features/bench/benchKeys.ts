@@ -16,6 +16,10 @@ export interface Doors {
   practise?: () => void;
   /** A practice engine runs in this browser: its name above has the button. */
   practising: boolean;
+  /** Puts the simulated gauge on this job's bank; there while it is on another. */
+  mount?: () => void;
+  /** Opens the list of what can be listened to. */
+  sources(): void;
   /** Each throat has a gauge that sends: nobody need carry one, though one may. */
   allGauged: boolean;
 }
@@ -55,6 +59,7 @@ export function benchKeys(
     ...carriedKeys(job, doors),
     ...(doors.file === undefined ? [] : [{ ...keyFor('traceFile'), label: 'trace file', run: doors.file }]),
     { ...keyFor('flip'), label: 'flip view', run: doors.flip },
+    { ...keyFor('sources'), label: 'sources', run: doors.sources, elsewhere: true },
     ...(doors.practise === undefined
       ? []
       : [{ ...keyFor('practise'), label: 'practise', run: doors.practise, elsewhere: doors.practising }]),
@@ -120,6 +125,8 @@ function runPrimary(action: BenchView['action'], actions: BenchActions, doors: D
       return actions.takeMatch();
     case 'stage':
       return actions.stage(action.stage);
+    case 'mount':
+      return doors.mount?.();
     case 'finish':
       return actions.finish();
     case 'blocked':

@@ -20,7 +20,13 @@ export function practiceEngine({ gauges, engine }: PracticeBench, pace: number, 
       const barometer = Math.round(engine.sensors().ambient / 10) / 100;
       const meta = { reference: 'vacuum' as const, barometer_kpa: barometer };
       listener.line('open');
-      listener.gauge({ state: 'live', source: 'Practice engine in this browser', practice: true });
+      listener.gauge({
+        state: 'live',
+        stream: 'practice',
+        source: 'Practice engine in this browser',
+        practice: true,
+        sending: [],
+      });
       let before = performance.now();
       let due = 0;
       const timer = setInterval(() => {

@@ -2,6 +2,7 @@
 
 import type { Setup } from '@amber-needle/core/setup';
 import { canCompare, flutterSeen } from '@amber-needle/core/signal';
+import type { TableDescription } from '@amber-needle/core/trace';
 import { Progress } from 'radix-ui';
 import { Button } from '@/components/Button';
 import { Modal } from '@/components/Modal';
@@ -10,20 +11,27 @@ import { measured, withUnit } from '@/words/numbers';
 import type { FileReading } from '@/workers/signalProtocol';
 import type { FileState } from '../signal/useSignal';
 import { flutterText, signalTroubles } from '../view/channelWords';
+import { DescribeTable } from './DescribeTable';
 
 interface FileReadingPanelProps {
   readonly setup: Setup;
   readonly file: FileState;
   readonly onClose: () => void;
   readonly onTake: (file: FileReading) => void;
+  readonly onDescribe: (table: TableDescription) => void;
 }
 
 /** A dropped trace file: its progress, its readings, or why it cannot be used. */
-export function FileReadingPanel({ setup, file, onClose, onTake }: FileReadingPanelProps) {
+export function FileReadingPanel({ setup, file, onClose, onTake, onDescribe }: FileReadingPanelProps) {
   if (file.state === 'none') return null;
   return (
-    <Modal open onClose={onClose} title={file.state === 'read' ? file.file.name : 'Trace file'}>
+    <Modal
+      open
+      onClose={onClose}
+      title={file.state === 'read' ? file.file.name : file.state === 'unknown' ? file.name : 'Trace file'}
+    >
       {file.state === 'reading' ? <Reading name={file.name} share={file.share} onStop={onClose} /> : null}
+      {file.state === 'unknown' ? <DescribeTable proposal={file.proposal} onTake={onDescribe} /> : null}
       {file.state === 'refused' ? <Notice>{file.message}</Notice> : null}
       {file.state === 'read' ? <Result setup={setup} file={file.file} onTake={onTake} /> : null}
     </Modal>

@@ -6,16 +6,20 @@ import type { BenchActions } from '../useBenchActions';
 import type { BenchView } from '../view/benchView';
 import { CarryRound } from './CarryRound';
 import { MeterRound } from './MeterRound';
+import { SourcesPanel } from './SourcesPanel';
 import { TurnedOtherwise } from './TurnedOtherwise';
 import { TypeReading } from './TypeReading';
 import { WhyPanel } from './WhyPanel';
 
 /** The panels that a key opens over the bench. */
-export type Panel = 'none' | 'why' | 'type' | 'round' | 'meter' | 'otherwise' | 'practice';
+export type Panel = 'none' | 'why' | 'type' | 'round' | 'meter' | 'otherwise' | 'practice' | 'sources';
 
 interface PanelsProps {
   readonly jobId: string;
   readonly panel: Panel;
+  readonly open: (panel: Panel) => void;
+  /** Asks for a trace file. */
+  readonly file: () => void;
   readonly close: () => void;
   readonly view: BenchView;
   readonly actions: BenchActions;
@@ -23,11 +27,13 @@ interface PanelsProps {
   readonly control: PracticeControl | undefined;
 }
 
-export function Panels({ jobId, panel, close, view, actions, signal, control }: PanelsProps) {
+export function Panels({ jobId, panel, open, file, close, view, actions, signal, control }: PanelsProps) {
   switch (panel) {
     case 'none':
     case 'practice':
       return null;
+    case 'sources':
+      return <SourcesPanel setup={view.job.setup} signal={signal} open={open} file={file} onClose={close} />;
     case 'why':
       return <WhyPanel phrase={view.phrase} onClose={close} />;
     case 'type':

@@ -3,19 +3,33 @@
 import type { Fault } from '@amber-needle/core/faults';
 import type { PracticeChoices, PracticeCommand, PracticeState } from '@amber-needle/core/practice';
 import type { Setup } from '@amber-needle/core/setup';
+import type { TableDescription, TableProposal } from '@amber-needle/core/trace';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { GaugeStatus } from '@/server/bench/hub';
-import type { FileReading, LiveView, SignalRequest, SignalResponse } from '@/workers/signalProtocol';
+import type { FileReading, LiveView, Places, SignalRequest } from '@/workers/signalProtocol';
 import { forgetPractice, recallPractice, rememberPractice } from '../practice/practiceMemory';
-
-/** After this long without samples the needles are stale. */
-const STALE_MS = 1500;
+import { portName, useSerialPort } from './serialPort';
+import { recallPlaces, recallTable, rememberPlaces, rememberTable } from './sourceMemory';
+import { type SignalHeard, useSignalWorker } from './useSignalWorker';
 
 export type FileState =
   | { readonly state: 'none' }
   | { readonly state: 'reading'; readonly name: string; readonly share: number }
+  | { readonly state: 'unknown'; readonly name: string; readonly proposal: TableProposal }
   | { readonly state: 'read'; readonly file: FileReading }
   | { readonly state: 'refused'; readonly message: string };
+
+/** Where the bench's samples come from. */
+export type SourceChoice =
+  /** A gauge that sends; without a stream the one that sends longest. */
+  | { readonly from: 'gauges'; readonly stream?: string }
+  | {
+      readonly from: 'serial';
+      readonly port: SerialPort;
+      readonly baudRate: number;
+      readonly described?: TableDescription;
+    }
+  | { readonly from: 'practice'; readonly choices: PracticeChoices };
 
 /** The practice engine in this page's worker. */
 export interface LocalPractice {
@@ -27,13 +41,14 @@ export interface LocalPractice {
   ask(command: PracticeCommand): void;
 }
 
-interface PracticeTold {
+export interface PracticeTold {
   readonly state: PracticeState;
   readonly faults: readonly Fault[];
   readonly trouble: string | undefined;
 }
 
 export interface Signal {
+  readonly source: SourceChoice;
   readonly practice: LocalPractice;
   readonly live: LiveView | undefined;
   readonly gauge: GaugeStatus;
@@ -42,9 +57,16 @@ export interface Signal {
   readonly listening: boolean;
   readonly problem: string | undefined;
   readonly file: FileState;
+  /** A serial gauge whose columns have names of their own. */
+  readonly serialTable: TableProposal | undefined;
+  readonly places: Places;
+  listen(source: SourceChoice): void;
+  place(places: Places): void;
   mark(): void;
   dismissProblem(): void;
   readFile(file: File): void;
+  describeFile(table: TableDescription): void;
+  describeSerial(table: TableDescription): void;
   clearFile(): void;
 }
 
@@ -54,113 +76,157 @@ export interface SignalSubject {
   readonly setup: Setup;
 }
 
-/** A bench's live signal, worked out in a worker: the stream that is sent to the bench, or a practice engine beside the page. */
+/** A bench's live signal, worked out in a worker: of a gauge that sends, of one on a serial port, or of a practice engine beside the page. */
 export function useSignal({ jobId, bench, setup }: SignalSubject): Signal {
   const { strokes } = setup.engine;
   // A job folded anew must not begin the practice engine anew.
   const bank = useRef(setup);
   bank.current = setup;
-  const worker = useRef<Worker>(undefined);
+  const { heard, ask, forget, setProblem } = useSignalWorker();
+  const { live, gauge, told } = heard;
   const request = useRef(0);
-  const fileRequest = useRef(0);
-  const [live, setLive] = useState<LiveView>();
-  const [gauge, setGauge] = useState<GaugeStatus>();
-  const [line, setLine] = useState<'open' | 'lost'>('open');
-  const [problem, setProblem] = useState<string>();
-  const [file, setFile] = useState<FileState>({ state: 'none' });
-  const [choices, setChoices] = useState<PracticeChoices>();
-  const [told, setTold] = useState<PracticeTold>();
-  const ask = useCallback((message: SignalRequest) => worker.current?.postMessage(message), []);
+  const serial = useSerialPort(ask, setProblem);
+  const [source, setSource] = useState<SourceChoice>({ from: 'gauges' });
+  const [places, setPlaces] = useState<Places>({});
   const mark = useCallback(() => ask({ kind: 'mark' }), [ask]);
 
-  useEffect(() => {
-    const started = new Worker(new URL('../../../workers/signal.ts', import.meta.url), { type: 'module' });
-    worker.current = started;
-    let staleTimer: ReturnType<typeof setTimeout> | undefined;
-    const heed = (response: SignalResponse) => {
-      switch (response.kind) {
-        case 'live':
-          clearTimeout(staleTimer);
-          staleTimer = setTimeout(() => setLive(undefined), STALE_MS);
-          return setLive(response.live);
-        case 'gauge':
-          return setGauge(response.gauge);
-        case 'line':
-          return setLine(response.state);
-        case 'practice':
-          return setTold(response);
-        case 'problem':
-          return setProblem(response.message);
-        case 'fileProgress':
-          return setFile((old) => (old.state === 'reading' ? { ...old, share: response.share } : old));
-        case 'fileRead':
-          return setFile({ state: 'read', file: response.file });
-        case 'fileRefused':
-          return setFile({ state: 'refused', message: response.message });
-      }
-    };
-    started.onmessage = ({ data }: MessageEvent<SignalResponse>) => {
-      const isFile = data.kind === 'fileProgress' || data.kind === 'fileRead' || data.kind === 'fileRefused';
-      if (data.request === (isFile ? fileRequest.current : request.current)) heed(data);
-    };
-    return () => {
-      clearTimeout(staleTimer);
-      started.terminate();
-    };
-  }, []);
-
-  const open = useCallback(
-    (practised: PracticeChoices | undefined) => {
+  const listen = useCallback(
+    (chosen: SourceChoice) => {
       request.current += 1;
-      setLive(undefined);
-      setGauge(undefined);
-      setTold(undefined);
-      setChoices(practised);
-      if (practised !== undefined) {
-        const resume = recallPractice(jobId)?.resume;
-        return ask({ kind: 'practise', request: request.current, setup: bank.current, choices: practised, resume });
+      const now = request.current;
+      forget(now);
+      if (chosen.from !== 'serial') serial.close();
+      setSource(chosen);
+      switch (chosen.from) {
+        case 'practice': {
+          const resume = recallPractice(jobId)?.resume;
+          return ask({ kind: 'practise', request: now, setup: bank.current, choices: chosen.choices, resume });
+        }
+        case 'gauges':
+          return ask({ kind: 'watch', request: now, url: streamUrl(bench, chosen.stream), strokes });
+        case 'serial':
+          ask({ kind: 'listen', request: now, name: portName(chosen.port), strokes, described: chosen.described });
+          return serial.open(chosen.port, chosen.baudRate);
       }
-      const url = new URL(`/api/bench/${encodeURIComponent(bench)}/live`, location.href).href;
-      ask({ kind: 'watch', request: request.current, url, strokes });
     },
-    [ask, bench, jobId, strokes],
+    [ask, bench, forget, jobId, serial, strokes],
   );
-  useEffect(() => open(recallPractice(jobId)?.choices), [open, jobId]);
+  useEffect(() => {
+    const practised = recallPractice(jobId)?.choices;
+    listen(practised === undefined ? { from: 'gauges' } : { from: 'practice', choices: practised });
+  }, [listen, jobId]);
+  useEffect(() => {
+    const kept = recallPlaces(jobId);
+    setPlaces(kept);
+    ask({ kind: 'places', places: kept });
+  }, [ask, jobId]);
+  const choices = source.from === 'practice' ? source.choices : undefined;
   useEffect(() => {
     if (choices !== undefined && told !== undefined) rememberPractice(jobId, choices, told.state);
   }, [jobId, choices, told]);
-  const practice: LocalPractice = {
-    choices,
-    told,
-    begin: (chosen) => {
-      forgetPractice(jobId);
-      open(chosen);
-    },
-    leave: () => {
-      forgetPractice(jobId);
-      open(undefined);
-    },
-    ask: (command) => ask({ kind: 'practice', command }),
-  };
 
+  const begin = (chosen: PracticeChoices | undefined) => {
+    forgetPractice(jobId);
+    listen(chosen === undefined ? { from: 'gauges' } : { from: 'practice', choices: chosen });
+  };
+  const file = useFile(heard, ask, strokes);
+  const described = serialTable(source, heard.serialProposal);
+  useEffect(() => {
+    if (described.known !== undefined && source.from === 'serial') listen({ ...source, described: described.known });
+  }, [described.known, listen, source]);
   return {
-    practice,
+    source,
+    practice: {
+      choices,
+      told,
+      begin,
+      leave: () => begin(undefined),
+      ask: (command) => ask({ kind: 'practice', command }),
+    },
     live,
-    gauge: gauge ?? { state: 'none' },
-    line,
-    listening: line === 'open' && live === undefined && (gauge === undefined || gauge.state === 'live'),
-    problem,
-    file,
+    gauge: gauge ?? { state: 'none', sending: [] },
+    line: heard.line,
+    listening: heard.line === 'open' && live === undefined && (gauge === undefined || gauge.state === 'live'),
+    problem: heard.problem,
+    ...file,
+    serialTable: described.asked,
+    places,
+    listen,
+    place: (chosen) => {
+      rememberPlaces(jobId, chosen);
+      setPlaces(chosen);
+      ask({ kind: 'places', places: chosen });
+      mark();
+    },
     mark,
     dismissProblem: () => setProblem(undefined),
-    readFile: (chosen) => {
-      fileRequest.current += 1;
-      setFile({ state: 'reading', name: chosen.name, share: 0 });
-      ask({ kind: 'readFile', request: fileRequest.current, file: chosen, strokes });
+    describeSerial: (table) => {
+      rememberTable(table);
+      if (source.from === 'serial') listen({ ...source, described: table });
+    },
+  };
+}
+
+function streamUrl(bench: string, stream: string | undefined): string {
+  const url = new URL(`/api/bench/${encodeURIComponent(bench)}/live`, location.href);
+  if (stream !== undefined) url.searchParams.set('stream', stream);
+  return url.href;
+}
+
+/** A proposal for a serial gauge: known by its heading from another day, or to be asked about. */
+function serialTable(source: SourceChoice, proposal: TableProposal | undefined) {
+  if (source.from !== 'serial' || source.described !== undefined || proposal === undefined) return {};
+  const known = recallTable(proposal.description.heading);
+  return known === undefined ? { asked: proposal } : { known };
+}
+
+/** A dropped file, on its way to a reading. */
+function useFile(
+  { file: answer }: SignalHeard,
+  ask: (message: SignalRequest) => void,
+  strokes: 2 | 4,
+): Pick<Signal, 'file' | 'readFile' | 'describeFile' | 'clearFile'> {
+  const [dropped, setDropped] = useState<{ readonly file: File; readonly request: number }>();
+  const request = useRef(0);
+  const read = useCallback(
+    (file: File, described: TableDescription | undefined) => {
+      request.current += 1;
+      setDropped({ file, request: request.current });
+      ask({ kind: 'readFile', request: request.current, file, strokes, described });
+    },
+    [ask, strokes],
+  );
+  const mine = answer?.request === dropped?.request ? answer : undefined;
+  const known = mine?.kind === 'fileUnknown' ? recallTable(mine.proposal.description.heading) : undefined;
+  useEffect(() => {
+    if (known !== undefined && dropped !== undefined) read(dropped.file, known);
+  }, [known, dropped, read]);
+  return {
+    file: fileStateOf(dropped?.file.name, mine),
+    readFile: (file) => read(file, undefined),
+    describeFile: (table) => {
+      rememberTable(table);
+      if (dropped !== undefined) read(dropped.file, table);
     },
     clearFile: () => {
       ask({ kind: 'cancelFile' });
-      setFile({ state: 'none' });
+      setDropped(undefined);
     },
   };
+}
+
+function fileStateOf(name: string | undefined, answer: SignalHeard['file']): FileState {
+  if (name === undefined) return { state: 'none' };
+  switch (answer?.kind) {
+    case undefined:
+      return { state: 'reading', name, share: 0 };
+    case 'fileProgress':
+      return { state: 'reading', name, share: answer.share };
+    case 'fileUnknown':
+      return { state: 'unknown', name, proposal: answer.proposal };
+    case 'fileRead':
+      return { state: 'read', file: answer.file };
+    case 'fileRefused':
+      return { state: 'refused', message: answer.message };
+  }
 }

@@ -45,6 +45,8 @@ export interface Surroundings {
   readonly listening?: boolean;
   /** Where a practice engine's hoses are: all on one throat, or each on its own. */
   readonly teed?: boolean | undefined;
+  /** The simulated gauge that is heard is on another bank than this job's. */
+  readonly elsewhere?: boolean;
   /** Something was added to the log since, and the advice on it is being worked out. */
   readonly thinking?: boolean;
 }
@@ -52,9 +54,10 @@ export interface Surroundings {
 export function benchView(
   view: JobView,
   live: LiveView | undefined,
-  { listening = false, teed, thinking = false }: Surroundings = {},
+  { listening = false, teed, elsewhere = false, thinking = false }: Surroundings = {},
 ): BenchView {
   const { job, advice } = view;
+  if (elsewhere && job.status === 'open') return onAnotherBank(view);
   const needles = needlesOf(view, live);
   const action = thinking ? THINKING : (hosesAction(advice, teed) ?? primaryAction(job, advice, live));
   const waits = listening && action.do === 'type';
@@ -67,6 +70,27 @@ export function benchView(
     action: waits ? { do: 'blocked', label: 'listening' } : action,
     advised: advice.kind === 'turn' ? advice.adjuster : advice.kind === 'couple' ? advice.coupling : undefined,
     speedRpm: speedOf(job, live),
+  };
+}
+
+const ELSEWHERE_PHRASE: Phrase = {
+  subject: 'The simulated gauge',
+  order: 'is on another bank',
+  expect: ['This job’s engine is kept as you leave it.'],
+  why: [],
+};
+
+/** Nothing that it shows is of this engine: no needle is drawn, nothing can be read. */
+function onAnotherBank(view: JobView): BenchView {
+  return {
+    ...view,
+    needles: [],
+    atRest: true,
+    ghosts: [],
+    phrase: ELSEWHERE_PHRASE,
+    action: { do: 'mount', label: 'put it on this bank' },
+    advised: undefined,
+    speedRpm: undefined,
   };
 }
 

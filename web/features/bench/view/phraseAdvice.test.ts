@@ -17,7 +17,7 @@ const coupled = append(append(even, { kind: 'coupled', coupling: 'C', state: 'cl
 
 function live(phase: SignalReading['phase']): LiveView {
   const signal: SignalReading = { phase, from: seconds(0), duration: seconds(5), channels: [], speed: undefined };
-  return { latestS: 5, now: signal, reading: signal, barometerKPa: 101.325 };
+  return { latestS: 5, now: signal, reading: signal, barometerKPa: 101.325, channels: [] };
 }
 
 function say(log: readonly JobEvent[], at: LiveView | undefined) {

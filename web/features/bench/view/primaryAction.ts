@@ -25,6 +25,8 @@ export type PrimaryAction =
   | { readonly do: 'match'; readonly label: string }
   | { readonly do: 'stage'; readonly label: string; readonly stage: 'idle' | 'offIdle' }
   | { readonly do: 'finish'; readonly label: string }
+  /** The simulated gauge is on another bank. */
+  | { readonly do: 'mount'; readonly label: string }
   | { readonly do: 'blocked'; readonly label: string };
 
 /** The one next action, from the advice and what the gauge says now. */

@@ -80,7 +80,7 @@ describe('the round of one gauge', () => {
     } as const;
     const shows = (from: number, latestS: number, phase: 'steady' | 'settling' = 'steady') => {
       const signal = { phase, from: from as never, duration: 5 as never, channels: [channel], speed: undefined };
-      return carriedValue({ latestS, now: signal, reading: signal, barometerKPa: 101.3 }, 20);
+      return carriedValue({ latestS, now: signal, reading: signal, barometerKPa: 101.3, channels: [] }, 20);
     };
     expect(shows(20.1, 25)).toEqual({ value: 44, uncertainty: 0.05 });
     expect(shows(12, 20)).toBeUndefined();
@@ -131,7 +131,7 @@ describe('a bank that the air decides', () => {
         channels: [],
         speed: { speed: 760 as never, uncertainty: 1 as never, from },
       } as const;
-      const live = { latestS: 5, now: reading, reading, barometerKPa: 101.3 };
+      const live = { latestS: 5, now: reading, reading, barometerKPa: 101.3, channels: [] };
       return benchView(adviceView(log, 'steady'), live).speedRpm;
     };
     expect([speedShown('tachometer', begun), speedShown('pulses', begun)]).toEqual([760, undefined]);

@@ -34,6 +34,7 @@ const live = (phase: SignalReading['phase']): LiveView => ({
   now: signal(phase),
   reading: signal(phase),
   barometerKPa: 101.325,
+  channels: [],
 });
 const zeroed = append(opened, zero(0, 0));
 
