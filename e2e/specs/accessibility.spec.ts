@@ -47,6 +47,13 @@ test('the bench works at the sizes it is made for, without sideways scrolling', 
       () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
     );
     expect([width, overflow]).toEqual([width, 0]);
-    await expect(page.getByTestId('say')).toBeInViewport();
+    for (const part of [
+      page.getByTestId('say'),
+      page.locator('[aria-keyshortcuts="Space"]'),
+      page.getByRole('img', { name: /throat|No needle|measured/ }).first(),
+      page.getByRole('region', { name: 'Cylinder 1' }),
+    ])
+      await expect(part).toBeInViewport({ ratio: 0.9 });
+    await expect(page.evaluate(() => document.documentElement.scrollHeight)).resolves.toBe(height);
   }
 });

@@ -45,7 +45,7 @@ export function BankStrip({ job, needles, atRest, flipped, advised }: BankStripP
         ) : (
           <ul
             key={[...part.adjusters, ...part.couplings].map(({ id }) => id).join()}
-            className={clsx('flex', crowded ? 'flex-col' : 'items-stretch')}
+            className={clsx('flex max-sm:hidden', crowded ? 'flex-col' : 'items-stretch')}
           >
             {part.adjusters.map(({ id, label }) => (
               <Screw
@@ -91,22 +91,28 @@ function ThroatFigures({ throat, carburetor, needle, setup, atRest, compact, mix
   return (
     <section
       aria-label={`${throatTitle(setup)} ${throat}`}
-      className={clsx('relative flex-1 py-2', compact ? 'min-w-31 px-3' : 'min-w-52 px-6')}
+      className={clsx(
+        'relative flex-1 py-2',
+        compact ? 'min-w-14 px-1.5 sm:min-w-31 sm:px-3' : 'min-w-36 px-3 sm:min-w-52 sm:px-6',
+      )}
     >
-      <p className="flex items-baseline gap-3 text-soft">
-        <b className="text-2xl text-ink">{throat}</b>
+      <p className="flex flex-wrap items-baseline gap-x-3 text-soft max-sm:text-xs">
+        <b className="text-xl text-ink sm:text-2xl">{throat}</b>
         {compact ? null : <span>{carburetor}</span>}
         <span className="ml-auto whitespace-nowrap">
           {words.state} {words.uncertainty}
         </span>
       </p>
       <p
-        className={clsx('font-bold leading-tight', compact ? 'text-5xl' : 'text-6xl')}
+        className={clsx(
+          'font-bold leading-tight',
+          compact ? 'text-2xl sm:text-4xl lg:text-5xl' : 'text-4xl lg:text-6xl',
+        )}
         data-testid={`deviation-${throat}`}
       >
         {words.deviation}
       </p>
-      <p className="text-lg text-soft sm:whitespace-nowrap">
+      <p className="text-soft max-sm:text-xs sm:whitespace-nowrap sm:text-lg">
         {words.figure}
         {compact ? null : words.against}
       </p>

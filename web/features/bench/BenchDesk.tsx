@@ -9,6 +9,7 @@ import { type Advised, isSameLog } from './advice/adviceLine';
 import { useAdvice } from './advice/useAdvice';
 import { BankStrip } from './BankStrip';
 import { BenchHeader } from './BenchHeader';
+import { BenchNotices } from './BenchNotices';
 import { benchKeys } from './benchKeys';
 import { FanArea } from './FanArea';
 import { KeyLegend } from './KeyLegend';
@@ -73,7 +74,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping a file is a shortcut; the key legend has a button for the same
     <div
-      className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden"
+      className="flex h-dvh flex-col overflow-hidden"
       onDragOver={(event) => event.preventDefault()}
       onDrop={drop}
       onClickCapture={releaseFocus}
@@ -88,17 +89,18 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
         log={log}
         onSources={() => setPanel('sources')}
       />
-      <main className="grid grid-cols-1 lg:min-h-0 lg:flex-1 lg:grid-cols-[1fr_27rem]">
+      <main className="grid min-h-0 flex-1 grid-cols-1 grid-rows-[minmax(0,1fr)_auto] lg:grid-cols-[1fr_27rem] lg:grid-rows-1">
         <h1 className="sr-only">Bench, {job.machine}</h1>
         <FanArea view={view} signal={signal} />
-        <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-line px-7 pt-6 pb-2 lg:border-l">
+        <aside className="flex min-h-0 flex-col gap-2 border-line px-4 py-2 max-lg:border-t sm:px-5 lg:gap-4 lg:overflow-y-auto lg:border-l lg:pt-6">
           <SayLine phrase={phrase} advice={advice} />
           <div className="mt-auto">
             <KeyLegend keys={keys} />
           </div>
         </aside>
       </main>
-      {control === undefined ? null : (
+      <BenchNotices view={view} signal={signal} />
+      {control === undefined || control.mount !== undefined ? null : (
         <PanelBoundary name="The practice engine">
           <PracticePanel
             control={control}
@@ -108,7 +110,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
           />
         </PanelBoundary>
       )}
-      <footer className="flex border-line border-t bg-raise py-2 lg:h-40">
+      <footer className="flex shrink-0 border-line border-t bg-raise py-2 lg:h-40">
         <PanelBoundary name="The bank">
           <BankStrip job={job} needles={view.needles} atRest={view.atRest} flipped={flipped} advised={view.advised} />
         </PanelBoundary>

@@ -1,4 +1,9 @@
+'use client';
+
 import clsx from 'clsx';
+import { useState } from 'react';
+import { Button } from '@/components/Button';
+import { Modal } from '@/components/Modal';
 import type { ActionKey } from '@/words/keys';
 
 /** One action of the bench: its key, its word, and what it does. */
@@ -11,30 +16,59 @@ export interface BenchKey extends ActionKey {
   readonly elsewhere?: boolean;
 }
 
-/** The keys of the bench, each a button too. */
+/** The keys of the bench, each a button too: the main one, and the others; on a small screen those stand behind one button. */
 export function KeyLegend({ keys }: { readonly keys: readonly BenchKey[] }) {
+  const [open, setOpen] = useState(false);
   const listed = keys.filter(({ elsewhere = false }) => !elsewhere);
+  const main = listed.filter(({ strong = false }) => strong);
+  const others = listed.filter(({ strong = false }) => !strong);
   return (
-    <ul className="grid grid-cols-3 border-line border-t pt-3 max-sm:grid-cols-2" aria-label="Keys">
-      {listed.map(({ key, cap, spoken, label, run, disabled = false, strong = false }) => (
-        <li key={key} className={clsx(strong && 'col-span-full')}>
-          <button
-            type="button"
-            onClick={run}
-            disabled={disabled}
-            aria-keyshortcuts={spoken}
-            className={clsx(
-              'flex items-center gap-2 whitespace-nowrap rounded text-left disabled:cursor-default',
-              strong
-                ? 'mb-1 min-h-14 w-full border-2 border-amber px-4 font-bold text-xl disabled:border-line disabled:text-soft'
-                : 'min-h-12 w-full text-soft hover:text-ink',
-            )}
-          >
-            <kbd className="rounded border border-edge px-2 py-0.5 font-bold font-mono text-ink text-sm">{cap}</kbd>
-            {label}
-          </button>
-        </li>
+    <div className="flex items-stretch gap-2 border-line lg:block lg:border-t lg:pt-3">
+      {main.map((key) => (
+        <Key
+          key={key.key}
+          of={key}
+          className="min-h-14 flex-1 border-2 border-amber px-4 font-bold text-xl lg:mb-1 lg:w-full"
+        />
       ))}
-    </ul>
+      <Button className="lg:hidden" onClick={() => setOpen(true)}>
+        Keys
+      </Button>
+      <ul className="grid grid-cols-3 max-lg:hidden" aria-label="Keys">
+        {others.map((key) => (
+          <li key={key.key}>
+            <Key of={key} className="min-h-12 w-full text-soft hover:text-ink" />
+          </li>
+        ))}
+      </ul>
+      <Modal open={open} onClose={() => setOpen(false)} title="Keys">
+        <ul className="grid grid-cols-2 gap-x-4" onClickCapture={() => setOpen(false)}>
+          {others.map((key) => (
+            <li key={key.key}>
+              <Key of={key} className="min-h-12 w-full" />
+            </li>
+          ))}
+        </ul>
+      </Modal>
+    </div>
+  );
+}
+
+function Key({ of, className }: { readonly of: BenchKey; readonly className: string }) {
+  const { cap, spoken, label, run, disabled = false } = of;
+  return (
+    <button
+      type="button"
+      onClick={run}
+      disabled={disabled}
+      aria-keyshortcuts={spoken}
+      className={clsx(
+        'flex items-center gap-2 whitespace-nowrap rounded text-left disabled:cursor-default disabled:border-line disabled:text-soft',
+        className,
+      )}
+    >
+      <kbd className="rounded border border-edge px-2 py-0.5 font-bold font-mono text-ink text-sm">{cap}</kbd>
+      {label}
+    </button>
   );
 }

@@ -11,12 +11,12 @@ export function SayLine({ phrase, advice }: { readonly phrase: Phrase; readonly 
         {advice.kind === 'turn' ? <TurnDial turns={advice.turns} /> : null}
         <p
           className={clsx(
-            'text-balance font-bold leading-[1.1] max-sm:text-3xl',
+            'text-balance font-bold leading-[1.1] max-lg:text-3xl',
             advice.kind !== 'turn'
               ? 'text-[2.6rem]'
               : isLong(phrase)
-                ? 'whitespace-nowrap text-3xl'
-                : 'whitespace-nowrap text-4xl',
+                ? 'text-3xl sm:whitespace-nowrap'
+                : 'text-4xl sm:whitespace-nowrap',
           )}
           aria-live="polite"
           data-testid="say"
@@ -26,7 +26,7 @@ export function SayLine({ phrase, advice }: { readonly phrase: Phrase; readonly 
           <span className="text-amber">{phrase.order}</span>
         </p>
       </div>
-      <div className="mt-5 space-y-1 text-lg leading-snug">
+      <div className="mt-1 space-y-1 leading-snug max-lg:line-clamp-2 lg:mt-5 lg:text-lg">
         {phrase.expect.map((line) => (
           <p key={line}>{line}</p>
         ))}

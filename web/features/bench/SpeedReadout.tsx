@@ -14,16 +14,18 @@ export function SpeedReadout({ rpm, targets, flutter }: SpeedReadoutProps) {
   const { idleRpm, idleBandRpm } = targets;
   const place = rpm === undefined ? '' : bandWord(rpm, idleRpm, idleBandRpm);
   return (
-    <section aria-label="Engine speed" className="text-right">
-      <p className="whitespace-nowrap font-bold text-4xl leading-none xl:text-6xl" data-testid="rpm">
+    <section aria-label="Engine speed" className="ml-auto text-right">
+      <p className="whitespace-nowrap font-bold text-3xl leading-none sm:text-4xl xl:text-6xl" data-testid="rpm">
         {rpm === undefined ? '–' : numeral(Math.round(rpm), 0)}
         <span className="ml-2 font-normal text-xl text-soft">rpm</span>
       </p>
-      <p className="mt-2 whitespace-nowrap text-soft xl:text-lg">
+      <p className="mt-1 whitespace-nowrap text-soft max-sm:text-sm xl:mt-2 xl:text-lg">
         {place === '' ? '' : `${place}, `}idle {numeral(idleRpm, 0)} ± {numeral(idleBandRpm, 0)}
       </p>
       {flutter === undefined ? null : (
-        <p className={flutter.misfires ? 'mt-1 text-ink xl:text-lg' : 'mt-1 text-soft'}>{flutterText(flutter)}</p>
+        <p className={flutter.misfires ? 'mt-1 text-ink max-sm:text-sm xl:text-lg' : 'mt-1 text-soft max-sm:hidden'}>
+          {flutterText(flutter)}
+        </p>
       )}
     </section>
   );

@@ -25,7 +25,7 @@ export function Fan({ needles, ghosts, tolerance, unit, end, stale }: FanProps) 
   return (
     <svg
       viewBox={`0 0 ${FAN.width} ${FAN.height}`}
-      className="w-full lg:h-full"
+      className="min-h-0 w-full flex-1"
       role="img"
       aria-label={fanText(shown, unit)}
     >

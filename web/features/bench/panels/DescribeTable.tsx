@@ -47,7 +47,7 @@ export function DescribeTable({ proposal, onTake }: DescribeTableProps) {
             </div>
             <Select
               aria-label={`${names[i]} is`}
-              className="w-44"
+              className="w-52"
               value={choiceOf(meaning)}
               onChange={({ target }) => setColumn(i, meaningOf(target.value, meaning))}
             >

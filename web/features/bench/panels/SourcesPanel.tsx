@@ -36,7 +36,9 @@ export function SourcesPanel({ setup, signal, open, file, onClose }: SourcesPane
       <ul className="space-y-2" aria-label="Sources">
         {sending.map((each) => (
           <Source key={each.stream} name={each.source} now={each.stream === heard} detail={gaugeText(each, setup)}>
-            <Button onClick={() => signal.listen({ from: 'gauges', stream: each.stream })}>Listen</Button>
+            {each.stream === heard ? null : (
+              <Button onClick={() => signal.listen({ from: 'gauges', stream: each.stream })}>Listen</Button>
+            )}
           </Source>
         ))}
         {sending.length === 0 && source.from !== 'gauges' ? (
@@ -46,7 +48,7 @@ export function SourcesPanel({ setup, signal, open, file, onClose }: SourcesPane
         ) : null}
         <SerialSource signal={signal} />
         <Source
-          name="Practice engine"
+          name="Practice engine in this browser"
           now={source.from === 'practice'}
           detail={`A simulated engine with this bank: ${throatsText(setup)}`}
         >
@@ -114,7 +116,7 @@ function SerialSource({ signal }: { readonly signal: Signal }) {
       <Source name="Serial port" now={signal.source.from === 'serial'} detail="A gauge on a cable, USB or other">
         <Select
           aria-label="Signs a second, baud"
-          className="w-32"
+          className="w-36"
           value={baud}
           onChange={({ target }) => setBaud(Number(target.value))}
         >

@@ -34,15 +34,11 @@ export function PracticePanel({ control, setup, advised, matching }: PracticePan
   return (
     <section
       aria-label="Practice engine"
-      className="flex flex-wrap items-center gap-x-3 gap-y-1 border-line border-t px-6 py-1 text-sm"
+      className="flex shrink-0 items-center gap-x-3 gap-y-1 overflow-x-auto border-line border-t px-6 py-1 text-sm *:shrink-0 lg:flex-wrap lg:*:shrink"
     >
       <h2 className="sr-only">Practice engine</h2>
-      <Button
-        className="px-3"
-        onClick={() => ask({ do: state.running ? 'stop' : 'start' })}
-        aria-label={state.running ? 'Stop engine' : 'Start engine'}
-      >
-        {state.running ? 'Stop' : 'Start'}
+      <Button className="px-3" onClick={() => ask({ do: state.running ? 'stop' : 'start' })}>
+        {state.running ? 'Stop engine' : 'Start engine'}
       </Button>
       <Button className="px-3" disabled={!state.running} onClick={() => ask({ do: 'blip' })}>
         Blip
