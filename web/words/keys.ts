@@ -16,6 +16,7 @@ const KEYS = {
   flip: 'v',
   practise: 'p',
   sources: 's',
+  unit: 'k',
   finish: 'f',
 } as const;
 

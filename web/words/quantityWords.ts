@@ -1,17 +1,13 @@
 import { decidingQuantity, type Quantity, type Setup, toleranceOf } from '@amber-needle/core/setup';
-import { withUnit } from './numbers';
-
-/** The unit of deviations and spreads by what decides. */
-export const QUANTITY_UNIT: Readonly<Record<Quantity, 'kPa' | '%'>> = { depression: 'kPa', airflow: '%' };
+import { type DeviceUnit, type Shown, shownIn, withUnitIn } from './deviceUnit';
 
 /** What the fan's arc counts. */
-export const QUANTITY_FROM_GROUP: Readonly<Record<Quantity, string>> = {
-  depression: 'kPa from the group',
-  airflow: '% of air from the group',
-};
+export function fromGroupText(quantity: Quantity, shown: Shown): string {
+  return quantity === 'airflow' ? '% of air from the group' : `${shown.name} from the group`;
+}
 
 /** The allowed spread of a bank with its unit. */
-export function toleranceText(setup: Setup): string {
+export function toleranceText(setup: Setup, unit: DeviceUnit = 'kpa'): string {
   const quantity = decidingQuantity(setup);
-  return withUnit(toleranceOf(setup), quantity === 'airflow' ? 0 : 1, QUANTITY_UNIT[quantity]);
+  return withUnitIn(shownIn(quantity, unit), toleranceOf(setup), quantity === 'airflow' ? 0 : 1);
 }

@@ -1,6 +1,7 @@
 import type { Job } from '@amber-needle/core/job';
 import type { Setup } from '@amber-needle/core/setup';
 import clsx from 'clsx';
+import type { DeviceUnit } from '@/words/deviceUnit';
 import { throatTitle } from '@/words/throatNames';
 import { positionText } from '@/words/turns';
 import { bankParts } from './view/bankStrip';
@@ -14,13 +15,14 @@ interface BankStripProps {
   readonly job: Job;
   readonly needles: readonly Needle[];
   readonly atRest: boolean;
+  readonly unit: DeviceUnit;
   readonly flipped: boolean;
   /** The adjuster or coupling that the advice is about. */
   readonly advised: string | undefined;
 }
 
 /** The bank as it lies: every throat with its figures, every screw at its place. */
-export function BankStrip({ job, needles, atRest, flipped, advised }: BankStripProps) {
+export function BankStrip({ job, needles, atRest, unit, flipped, advised }: BankStripProps) {
   const compact = job.setup.throats.length > 2;
   const parts = bankParts(job.setup, flipped);
   const crowded = parts.length > CROWDED;
@@ -35,6 +37,7 @@ export function BankStrip({ job, needles, atRest, flipped, advised }: BankStripP
             needle={needles.find(({ throat }) => throat === part.throat)}
             setup={job.setup}
             atRest={atRest}
+            unit={unit}
             compact={compact}
             mixture={part.mixture.map(({ id, label }) => ({
               label,
@@ -80,14 +83,15 @@ interface ThroatFiguresProps {
   readonly needle: Needle | undefined;
   readonly setup: Setup;
   readonly atRest: boolean;
+  readonly unit: DeviceUnit;
   /** Three throats and more share the width: the carburetor's name and the words after the unit are left out. */
   readonly compact: boolean;
   /** Its own mixture screws. */
   readonly mixture: readonly { readonly label: string; readonly place: string; readonly on: boolean }[];
 }
 
-function ThroatFigures({ throat, carburetor, needle, setup, atRest, compact, mixture }: ThroatFiguresProps) {
-  const words = throatWords(needle, setup, atRest);
+function ThroatFigures({ throat, carburetor, needle, setup, atRest, unit, compact, mixture }: ThroatFiguresProps) {
+  const words = throatWords(needle, setup, { atRest, unit });
   return (
     <section
       aria-label={`${throatTitle(setup)} ${throat}`}

@@ -5,6 +5,7 @@ import type { Setup } from '@amber-needle/core/setup';
 import { useRouter } from 'next/navigation';
 import { type DragEvent, useMemo, useRef, useState } from 'react';
 import { PanelBoundary } from '@/components/PanelBoundary';
+import { type DeviceUnit, nextUnit, shownIn } from '@/words/deviceUnit';
 import { type Advised, isSameLog } from './advice/adviceLine';
 import { useAdvice } from './advice/useAdvice';
 import { BankStrip } from './BankStrip';
@@ -24,6 +25,7 @@ import { usePracticeControl } from './practice/usePracticeControl';
 import { SayLine } from './SayLine';
 import { type Signal, useSignal } from './signal/useSignal';
 import { useBenchActions } from './useBenchActions';
+import { useDeviceUnit } from './useDeviceUnit';
 import { useKeys } from './useKeys';
 import { benchView, jobView } from './view/benchView';
 
@@ -33,13 +35,15 @@ interface BenchDeskProps {
   readonly setup: Setup;
   readonly log: JobLog;
   readonly initial: Advised;
+  readonly unit: DeviceUnit;
 }
 
 /** The live view: the fan, what to do, and the bank. */
-export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps) {
+export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }: BenchDeskProps) {
   const router = useRouter();
   const [panel, setPanel] = useState<Panel>('none');
   const [flipped, setFlipped] = useState(false);
+  const [unit, switchUnit] = useDeviceUnit(firstUnit);
   const fileInput = useRef<HTMLInputElement>(null);
   const signal = useSignal({ jobId, bench, setup });
   const control = usePracticeControl({ jobId, bench, setup }, signal);
@@ -49,6 +53,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
   const view = benchView(known, signal.live, {
     listening: signal.listening,
     teed: control && control.state.teed !== null,
+    unit,
     elsewhere: control?.mount !== undefined,
     thinking: !isSameLog(advised.events, log.events),
   });
@@ -57,6 +62,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
   const keys = benchKeys(view, actions, {
     open: setPanel,
     flip: () => setFlipped(!flipped),
+    unit: { name: shownIn('depression', nextUnit(unit)).name, run: switchUnit },
     sources: () => setPanel('sources'),
     ...(control?.mount === undefined ? {} : { mount: control.mount }),
     report: () => router.push(`/jobs/${jobId}`),
@@ -91,7 +97,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
       />
       <main className="grid min-h-0 flex-1 grid-cols-1 grid-rows-[minmax(0,1fr)_auto] lg:grid-cols-[1fr_27rem] lg:grid-rows-1">
         <h1 className="sr-only">Bench, {job.machine}</h1>
-        <FanArea view={view} signal={signal} />
+        <FanArea view={view} signal={signal} unit={unit} />
         <aside className="flex min-h-0 flex-col gap-2 border-line px-4 py-2 max-lg:border-t sm:px-5 lg:gap-4 lg:overflow-y-auto lg:border-l lg:pt-6">
           <SayLine phrase={phrase} advice={advice} />
           <div className="mt-auto">
@@ -112,7 +118,14 @@ export function BenchDesk({ jobId, bench, setup, log, initial }: BenchDeskProps)
       )}
       <footer className="flex shrink-0 border-line border-t bg-raise py-2 lg:h-40">
         <PanelBoundary name="The bank">
-          <BankStrip job={job} needles={view.needles} atRest={view.atRest} flipped={flipped} advised={view.advised} />
+          <BankStrip
+            job={job}
+            needles={view.needles}
+            atRest={view.atRest}
+            unit={unit}
+            flipped={flipped}
+            advised={view.advised}
+          />
         </PanelBoundary>
       </footer>
       {panel === 'practice' ? (

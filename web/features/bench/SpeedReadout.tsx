@@ -1,5 +1,6 @@
 import type { Targets } from '@amber-needle/core/setup';
 import type { Flutter } from '@amber-needle/core/signal';
+import { KPA, type Shown } from '@/words/deviceUnit';
 import { numeral } from '@/words/numbers';
 import { flutterText } from './view/channelWords';
 
@@ -7,10 +8,12 @@ interface SpeedReadoutProps {
   readonly rpm: number | undefined;
   readonly targets: Targets;
   readonly flutter: Flutter | undefined;
+  /** The unit of the flutter. */
+  readonly shown?: Shown;
 }
 
 /** Engine speed at arm's length, with the band it should idle in, and how evenly it fires. */
-export function SpeedReadout({ rpm, targets, flutter }: SpeedReadoutProps) {
+export function SpeedReadout({ rpm, targets, flutter, shown = KPA }: SpeedReadoutProps) {
   const { idleRpm, idleBandRpm } = targets;
   const place = rpm === undefined ? '' : bandWord(rpm, idleRpm, idleBandRpm);
   return (
@@ -24,7 +27,7 @@ export function SpeedReadout({ rpm, targets, flutter }: SpeedReadoutProps) {
       </p>
       {flutter === undefined ? null : (
         <p className={flutter.misfires ? 'mt-1 text-ink max-sm:text-sm xl:text-lg' : 'mt-1 text-soft max-sm:hidden'}>
-          {flutterText(flutter)}
+          {flutterText(flutter, shown)}
         </p>
       )}
     </section>

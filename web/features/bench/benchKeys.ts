@@ -18,6 +18,8 @@ export interface Doors {
   practising: boolean;
   /** Puts the simulated gauge on this job's bank; there while it is on another. */
   mount?: () => void;
+  /** Shows depression in the next unit, of this name. */
+  unit: { readonly name: string; readonly run: () => void };
   /** Opens the list of what can be listened to. */
   sources(): void;
   /** Each throat has a gauge that sends: nobody need carry one, though one may. */
@@ -59,6 +61,7 @@ export function benchKeys(
     ...carriedKeys(job, doors),
     ...(doors.file === undefined ? [] : [{ ...keyFor('traceFile'), label: 'trace file', run: doors.file }]),
     { ...keyFor('flip'), label: 'flip view', run: doors.flip },
+    { ...keyFor('unit'), label: `in ${doors.unit.name}`, run: doors.unit.run },
     { ...keyFor('sources'), label: 'sources', run: doors.sources, elsewhere: true },
     ...(doors.practise === undefined
       ? []

@@ -6,6 +6,7 @@ import { Notice } from '@/components/Notice';
 import type { StoredLog } from '@/server/db/eventRows';
 import type { Machine } from '@/server/db/machineRepository';
 import { moment, timeOfDay } from '@/words/dates';
+import type { DeviceUnit } from '@/words/deviceUnit';
 import { JobActions } from './JobActions';
 import { JobNote } from './JobNote';
 import { ReadingsChart } from './ReadingsChart';
@@ -18,15 +19,16 @@ interface JobPageProps {
   readonly job: Job;
   readonly log: StoredLog;
   readonly belief: Belief;
+  readonly unit: DeviceUnit;
   readonly wholeStory: boolean;
   readonly machine: Machine | undefined;
   readonly machineId: string;
 }
 
 /** A job's page: what it was in for, as found, as left, every move, and the readings over the job. */
-export function JobPage({ id, job, log, belief, wholeStory, machine, machineId }: JobPageProps) {
+export function JobPage({ id, job, log, belief, unit, wholeStory, machine, machineId }: JobPageProps) {
   const { events, unreadable } = log;
-  const report = reportOf({ job, counted: effectiveEvents(events), belief, wholeStory });
+  const report = reportOf({ job, counted: effectiveEvents(events), belief, unit, wholeStory });
   const bench =
     job.status === 'open' ? (job.readings.length > 0 ? 'Resume at the bench' : 'Go to the bench') : 'See the bench';
   return (

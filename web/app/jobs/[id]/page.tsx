@@ -1,5 +1,6 @@
 import { foldJob } from '@amber-needle/core/job';
 import type { Metadata } from 'next';
+import { cookies } from 'next/headers';
 import { notFound } from 'next/navigation';
 import { PageHeader } from '@/components/PageHeader';
 import { one, type Params } from '@/features/garage/garageQuery';
@@ -9,6 +10,7 @@ import { database } from '@/server/db/connection';
 import { findJob, readLog } from '@/server/db/jobRepository';
 import { findMachine } from '@/server/db/machineRepository';
 import { beliefOf } from '@/server/jobs/beliefOf';
+import { deviceUnitOf, UNIT_COOKIE } from '@/words/deviceUnit';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Job' };
@@ -35,6 +37,7 @@ export default async function JobRoute({ params, searchParams }: RouteProps) {
           id={id}
           job={job}
           log={log}
+          unit={deviceUnitOf((await cookies()).get(UNIT_COOKIE)?.value)}
           belief={await beliefOf(id, job.setup, log.events)}
           wholeStory={one(steps) === 'all'}
           machine={machine}

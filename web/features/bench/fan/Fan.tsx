@@ -9,7 +9,7 @@ interface FanProps {
   readonly ghosts: readonly number[];
   readonly tolerance: number;
   /** Of the arc, the tolerance and the needles. */
-  readonly unit: 'kPa' | '%';
+  readonly unit: string;
   readonly end: number;
   readonly stale: boolean;
 }
@@ -88,7 +88,7 @@ function Mark({ value, end, labelled }: { readonly value: number; readonly end: 
       />
       {labelled ? (
         <text x={fixed(label.x)} y={fixed(label.y + 6)} textAnchor="middle" fontSize="18" className="fill-soft">
-          {numeral(value, Number.isInteger(value) ? 0 : 1, true)}
+          {numeral(value, decimalsOf(value), true)}
         </text>
       ) : null}
     </g>
@@ -155,6 +155,12 @@ function NeedleLine({ throat, angle, tag }: { readonly throat: string; readonly 
       </text>
     </g>
   );
+}
+
+/** As many as the mark needs, up to two. */
+function decimalsOf(value: number): 0 | 1 | 2 {
+  if (isMultiple(value, 1)) return 0;
+  return isMultiple(value, 0.1) ? 1 : 2;
 }
 
 function isMultiple(value: number, of: number): boolean {

@@ -7,6 +7,7 @@ import { Progress } from 'radix-ui';
 import { Button } from '@/components/Button';
 import { Modal } from '@/components/Modal';
 import { Notice } from '@/components/Notice';
+import { KPA } from '@/words/deviceUnit';
 import { measured, withUnit } from '@/words/numbers';
 import type { FileReading } from '@/workers/signalProtocol';
 import type { FileState } from '../signal/useSignal';
@@ -98,7 +99,7 @@ function Result({
           ? 'No engine speed in it. '
           : `${measured(reading.speed.speed, Math.max(1, reading.speed.uncertainty), 'rpm')}. `}
         Over {withUnit(reading.duration, 1, 's')}
-        {flutter === undefined ? '.' : `, ${flutterText(flutter)}.`}
+        {flutter === undefined ? '.' : `, ${flutterText(flutter, KPA)}.`}
       </p>
       {reading.phase === 'settling' ? (
         <Notice>

@@ -1,6 +1,7 @@
 import type { Advice } from '@amber-needle/core/advice';
 import { foldJob, type Job } from '@amber-needle/core/job';
 import { decidingQuantity, sharesPlenum } from '@amber-needle/core/setup';
+import type { DeviceUnit } from '@/words/deviceUnit';
 import type { Told } from '@/workers/adviser';
 import type { LiveView } from '@/workers/signalProtocol';
 import type { Advised } from '../advice/adviceLine';
@@ -47,6 +48,8 @@ export interface Surroundings {
   readonly teed?: boolean | undefined;
   /** The simulated gauge that is heard is on another bank than this job's. */
   readonly elsewhere?: boolean;
+  /** The unit that this device shows depression in. */
+  readonly unit?: DeviceUnit;
   /** Something was added to the log since, and the advice on it is being worked out. */
   readonly thinking?: boolean;
 }
@@ -54,7 +57,7 @@ export interface Surroundings {
 export function benchView(
   view: JobView,
   live: LiveView | undefined,
-  { listening = false, teed, elsewhere = false, thinking = false }: Surroundings = {},
+  { listening = false, teed, elsewhere = false, unit = 'kpa', thinking = false }: Surroundings = {},
 ): BenchView {
   const { job, advice } = view;
   if (elsewhere && job.status === 'open') return onAnotherBank(view);
@@ -66,7 +69,7 @@ export function benchView(
     needles,
     atRest: live?.now.phase === 'stopped' && decidingQuantity(job.setup) === 'depression',
     ghosts: ghostsOf(job, advice),
-    phrase: waits ? LISTENING_PHRASE : phraseAdvice(job, advice, live),
+    phrase: waits ? LISTENING_PHRASE : phraseAdvice(job, advice, { live, unit }),
     action: waits ? { do: 'blocked', label: 'listening' } : action,
     advised: advice.kind === 'turn' ? advice.adjuster : advice.kind === 'couple' ? advice.coupling : undefined,
     speedRpm: speedOf(job, live),

@@ -1,6 +1,6 @@
 import type { Setup } from '@amber-needle/core/setup';
 import type { ChannelState, Flutter, SignalReading } from '@amber-needle/core/signal';
-import { withUnit } from '@/words/numbers';
+import { type Shown, withUnitIn } from '@/words/deviceUnit';
 
 /** What is wrong with a channel, in words, or nothing. */
 function channelTrouble(throat: string, state: ChannelState): string | undefined {
@@ -33,8 +33,8 @@ function implausible(throat: string, because: Extract<ChannelState, { kind: 'imp
 }
 
 /** What flutter tells, under the speed and beside a file's readings. */
-export function flutterText({ kPa, misfires }: Flutter): string {
-  return `flutter ${withUnit(kPa, 1, 'kPa')}${misfires ? ': misfire or valve?' : ''}`;
+export function flutterText({ kPa, misfires }: Flutter, shown: Shown): string {
+  return `flutter ${withUnitIn(shown, kPa, 1)}${misfires ? ': misfire or valve?' : ''}`;
 }
 
 /** Everything about a signal's channels that a person should know before relying on it. */

@@ -22,7 +22,7 @@ function live(phase: SignalReading['phase']): LiveView {
 
 function say(log: readonly JobEvent[], at: LiveView | undefined) {
   const { job, advice } = adviceView(log, at?.reading.phase);
-  return phraseAdvice(job, advice, at);
+  return phraseAdvice(job, advice, { live: at, unit: 'kpa' });
 }
 
 const line = (log: readonly JobEvent[], at: LiveView | undefined) => {
@@ -129,6 +129,6 @@ describe('why', () => {
     const { advice } = adviceView(apart, 'steady');
     if (job === undefined || advice.kind !== 'turn') throw new Error('a turn was due');
     const strange: Advice = { ...advice, adjuster: 'Q' };
-    expect(phraseAdvice(job, strange, live('steady')).subject).toBe('Q');
+    expect(phraseAdvice(job, strange, { live: live('steady'), unit: 'kpa' }).subject).toBe('Q');
   });
 });

@@ -1,9 +1,10 @@
 import type { Advice, OffIdleFinding } from '@amber-needle/core/advice';
 import type { Job } from '@amber-needle/core/job';
 import { flutterSeen } from '@amber-needle/core/signal';
+import { type DeviceUnit, measuredIn, shownIn, withUnitIn } from '@/words/deviceUnit';
 import { suspicionWords } from '@/words/faultWords';
-import { measured, numeral, percent, speed, withUnit } from '@/words/numbers';
-import { QUANTITY_UNIT, toleranceText } from '@/words/quantityWords';
+import { numeral, percent, speed, withUnit } from '@/words/numbers';
+import { toleranceText } from '@/words/quantityWords';
 import { turnText } from '@/words/turns';
 import type { LiveView } from '@/workers/signalProtocol';
 import { BLIP_LINE, carriedLine, MATCH_LINE, MOUTHS_LINE, type SayLine } from './lookLines';
@@ -13,11 +14,17 @@ export interface Phrase extends SayLine {
   readonly why: readonly string[];
 }
 
-export function phraseAdvice(job: Job, advice: Advice, live: LiveView | undefined): Phrase {
-  return { ...sayLine(job, advice, live), why: [...reasons(job, advice), ...flutterLine(job, live)] };
+/** What is live, and the unit that this device shows depression in. */
+export interface Scene {
+  readonly live: LiveView | undefined;
+  readonly unit: DeviceUnit;
 }
 
-function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine {
+export function phraseAdvice(job: Job, advice: Advice, scene: Scene): Phrase {
+  return { ...sayLine(job, advice, scene), why: [...reasons(job, advice, scene.unit), ...flutterLine(job, scene)] };
+}
+
+function sayLine(job: Job, advice: Advice, { live, unit }: Scene): SayLine {
   if (job.status !== 'open') return { subject: 'Finished', order: 'look at the report', expect: finishedLines(job) };
   switch (advice.kind) {
     case 'read':
@@ -27,9 +34,9 @@ function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine 
     case 'settle':
       return carriedLine(job, 'move') ?? settleLine(advice.after, live);
     case 'turn':
-      return turnLine(job, advice);
+      return turnLine(job, advice, unit);
     case 'couple':
-      return coupleLine(job, advice);
+      return coupleLine(job, advice, unit);
     case 'holdAndRead':
       return {
         subject: `Hold ${speed(advice.hold)}`,
@@ -40,7 +47,7 @@ function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine 
         ],
       };
     case 'offIdle':
-      return offIdleLine(job, advice.finding);
+      return offIdleLine(job, advice.finding, unit);
     case 'suspect':
       return suspectLine(job, advice);
     case 'undecided':
@@ -49,7 +56,7 @@ function sayLine(job: Job, advice: Advice, live: LiveView | undefined): SayLine 
       return {
         subject: 'Balanced',
         order: 'finish the job',
-        expect: [`All agree: spread ${spreadText(advice)}, idle in its band.`, sureText(advice)],
+        expect: [`All agree: spread ${spreadText(advice, unit)}, idle in its band.`, sureText(advice)],
       };
   }
 }
@@ -100,8 +107,9 @@ function suspectLine(job: Job, advice: Extract<Advice, { kind: 'suspect' }>): Sa
   };
 }
 
-function offIdleLine(job: Job, finding: OffIdleFinding): SayLine {
-  const spread = `Spread ${withUnit(finding.spread, 1, 'kPa')}, allowed ${withUnit(finding.tolerance, 1, 'kPa')} off idle.`;
+function offIdleLine(job: Job, finding: OffIdleFinding, unit: DeviceUnit): SayLine {
+  const shown = shownIn('depression', unit);
+  const spread = `Spread ${withUnitIn(shown, finding.spread, 1)}, allowed ${withUnitIn(shown, finding.tolerance, 1)} off idle.`;
   if (finding.outcome === 'agrees')
     return { subject: 'Agree off idle', order: 'back to idle', expect: [spread, 'Linkage and slides open together.'] };
   const labels = finding.adjusters.map((id) => job.setup.adjusters.find((adjuster) => adjuster.id === id)?.label ?? id);
@@ -113,7 +121,7 @@ function offIdleLine(job: Job, finding: OffIdleFinding): SayLine {
     subject: `Throat ${finding.throat} ${finding.deviation > 0 ? 'late' : 'early'}`,
     order: labels.length > 0 ? 'adjust its linkage' : 'look at its linkage',
     expect: [
-      `${withUnit(Math.abs(finding.deviation), 1, 'kPa')} ${finding.deviation > 0 ? 'more' : 'less'} depression than the group. ${cause}.`,
+      `${withUnitIn(shown, Math.abs(finding.deviation), 1)} ${finding.deviation > 0 ? 'more' : 'less'} depression than the group. ${cause}.`,
       `${spread} Engine stopped while you work on the linkage: hot and moving parts.`,
     ],
   };
@@ -168,7 +176,7 @@ function settleLine(after: 'move' | 'coupled', live: LiveView | undefined): SayL
   return { subject: 'Let it settle', order: 'hands off', expect };
 }
 
-function turnLine(job: Job, advice: Extract<Advice, { kind: 'turn' }>): SayLine {
+function turnLine(job: Job, advice: Extract<Advice, { kind: 'turn' }>, unit: DeviceUnit): SayLine {
   const adjuster = job.setup.adjusters.find(({ id }) => id === advice.adjuster);
   const { expected, grounds } = advice;
   const spreadDoubt = Math.max(...expected.throats.map(({ uncertainty }) => uncertainty)) * 2;
@@ -178,13 +186,13 @@ function turnLine(job: Job, advice: Extract<Advice, { kind: 'turn' }>): SayLine 
     expect: [
       `${advice.turns > 0 ? 'Clockwise' : 'Anticlockwise'}, from ${adjuster?.seenFrom ?? 'the screw’s head'}.`,
       ...(advice.purpose === 'whichNeedles' ? ['Which needles move? If not its own, two hoses are swapped.'] : []),
-      `Expected spread ${measured(expected.spread, spreadDoubt, QUANTITY_UNIT[expected.quantity])}`,
+      `Expected spread ${measuredIn(shownIn(expected.quantity, unit), expected.spread, spreadDoubt)}`,
       `Idle ${speed(grounds.now.speed)} → about ${speed(Math.round(expected.speed / 10) * 10)}`,
     ],
   };
 }
 
-function coupleLine(job: Job, advice: Extract<Advice, { kind: 'couple' }>): SayLine {
+function coupleLine(job: Job, advice: Extract<Advice, { kind: 'couple' }>, unit: DeviceUnit): SayLine {
   const label = job.setup.couplings.find(({ id }) => id === advice.coupling)?.label ?? advice.coupling;
   if (advice.state === 'loosened') {
     return {
@@ -198,25 +206,25 @@ function coupleLine(job: Job, advice: Extract<Advice, { kind: 'couple' }>): SayL
     order: 'couple it',
     expect: [
       `Tighten the ${label.toLowerCase()} without moving either throttle.`,
-      `Spread ${spreadText(advice)}.`,
+      `Spread ${spreadText(advice, unit)}.`,
       sureText(advice),
     ],
   };
 }
 
-function reasons(job: Job, advice: Advice): string[] {
+function reasons(job: Job, advice: Advice, unit: DeviceUnit): string[] {
   const { grounds } = advice;
   const { idleRpm, idleBandRpm } = job.setup.targets;
   if (grounds.readings === 0) return ['Nothing has been read yet. Only the setup is known.'];
   const facts = [
-    `Spread now: ${spreadText(advice)}; allowed ${toleranceText(job.setup)}.`,
+    `Spread now: ${spreadText(advice, unit)}; allowed ${toleranceText(job.setup, unit)}.`,
     `Chance that every pair is within tolerance: ${percent(grounds.balanced)}.`,
     `Chance that the idle is within ${speed(idleRpm)} ± ${numeral(idleBandRpm, 0)}: ${percent(grounds.idleInBand)}.`,
     `Based on ${grounds.readings === 1 ? 'one reading' : `${grounds.readings} readings`}.`,
   ];
   if (advice.kind !== 'turn') return facts;
   const { perTurn, doubt } = advice.effect;
-  const bound = measured(perTurn, perTurn * doubt, QUANTITY_UNIT[grounds.now.quantity]);
+  const bound = measuredIn(shownIn(grounds.now.quantity, unit), perTurn, perTurn * doubt);
   return [
     ...facts,
     `One turn of this screw moves its throat by about ${bound} against the others.`,
@@ -225,20 +233,20 @@ function reasons(job: Job, advice: Advice): string[] {
   ];
 }
 
-function flutterLine({ setup }: Job, live: LiveView | undefined): string[] {
+function flutterLine({ setup }: Job, { live, unit }: Scene): string[] {
   const flutter = live === undefined ? undefined : flutterSeen(setup, live.reading);
   if (flutter === undefined) return [];
   return [
-    `The gauges flutter by ${withUnit(flutter.kPa, 2, 'kPa')} from one cycle to the next, at most.`,
+    `The gauges flutter by ${withUnitIn(shownIn('depression', unit), flutter.kPa, 2)} from one cycle to the next, at most.`,
     ...(flutter.misfires
       ? ['That much flutter suggests a misfire or a leaking valve. Check ignition and valves before you balance.']
       : []),
   ];
 }
 
-function spreadText({ grounds }: Advice): string {
+function spreadText({ grounds }: Advice, unit: DeviceUnit): string {
   const doubt = Math.max(...grounds.now.throats.map(({ uncertainty }) => uncertainty)) * 2;
-  return measured(grounds.now.spread, doubt, QUANTITY_UNIT[grounds.now.quantity]);
+  return measuredIn(shownIn(grounds.now.quantity, unit), grounds.now.spread, doubt);
 }
 
 function sureText({ grounds }: Advice): string {

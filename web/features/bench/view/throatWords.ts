@@ -1,5 +1,6 @@
 import { decidingQuantity, type Setup, toleranceOf } from '@amber-needle/core/setup';
-import { decimalsFor, numeral, THIN } from '@/words/numbers';
+import { type DeviceUnit, figureIn, shownIn, withUnitIn } from '@/words/deviceUnit';
+import { decimalsFor, THIN } from '@/words/numbers';
 import type { Needle } from './needles';
 
 /** A throat's figures as the bank strip writes them. */
@@ -23,8 +24,14 @@ const STATES: Readonly<Record<Needle['state'], string | undefined>> = {
 };
 
 /** `within`, `high` or `low` is against the group by half the allowed spread: two throats that are both within differ by no more. */
-export function throatWords(needle: Needle | undefined, setup: Setup, atRest: boolean): ThroatWords {
-  const byAir = decidingQuantity(setup) === 'airflow';
+export function throatWords(
+  needle: Needle | undefined,
+  setup: Setup,
+  { atRest, unit }: { readonly atRest: boolean; readonly unit: DeviceUnit },
+): ThroatWords {
+  const quantity = decidingQuantity(setup);
+  const byAir = quantity === 'airflow';
+  const shown = shownIn(quantity, unit);
   if (needle === undefined || (Number.isNaN(needle.figure) && !byAir)) {
     return {
       state: needle === undefined ? (byAir ? 'not metered' : 'no channel') : (STATES[needle.state] ?? 'lost'),
@@ -40,16 +47,16 @@ export function throatWords(needle: Needle | undefined, setup: Setup, atRest: bo
       state: 'at rest',
       deviation: '–',
       uncertainty: '',
-      figure: `${numeral(figure, 2)}${THIN}kPa`,
+      figure: withUnitIn(shown, figure, 2),
       against: ' below ambient',
     };
   const decimals = decimalsFor(uncertainty) === 0 ? 0 : 1;
   const side = Math.abs(deviation) <= toleranceOf(setup) / 2 ? 'within' : deviation > 0 ? 'high' : 'low';
   return {
     state: STATES[state] ?? side,
-    deviation: Number.isNaN(deviation) ? '–' : numeral(deviation, decimals, true),
-    uncertainty: `±${THIN}${numeral(Math.max(uncertainty, 0.1), decimals)}`,
-    figure: byAir ? '% of air' : `${numeral(figure, 1)}${THIN}kPa`,
+    deviation: Number.isNaN(deviation) ? '–' : figureIn(shown, deviation, { decimals, signed: true }),
+    uncertainty: `±${THIN}${figureIn(shown, Math.max(uncertainty, 0.1), { decimals })}`,
+    figure: byAir ? '% of air' : withUnitIn(shown, figure, 1),
     against: byAir ? ' from the group' : ' below ambient',
   };
 }

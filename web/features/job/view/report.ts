@@ -8,11 +8,12 @@ import {
   type ThroatComparison,
 } from '@amber-needle/core/belief';
 import type { EventOf, Job, JobEvent } from '@amber-needle/core/job';
-import { decidingQuantity, type Quantity } from '@amber-needle/core/setup';
+import { decidingQuantity } from '@amber-needle/core/setup';
+import { type DeviceUnit, figureIn, measuredIn, type Shown, shownIn } from '@/words/deviceUnit';
 import { eventText } from '@/words/eventWords';
 import { suspicionWords } from '@/words/faultWords';
-import { decimalsFor, measured, numeral, percent, speed } from '@/words/numbers';
-import { QUANTITY_FROM_GROUP, QUANTITY_UNIT } from '@/words/quantityWords';
+import { decimalsFor, numeral, percent, speed } from '@/words/numbers';
+import { fromGroupText } from '@/words/quantityWords';
 import { throatTitle } from '@/words/throatNames';
 import { positionText } from '@/words/turns';
 
@@ -68,11 +69,15 @@ export interface ReportSubject {
   readonly belief: Belief;
   /** Every step is told, however many there are. */
   readonly wholeStory: boolean;
+  /** The unit that this device shows depression in. */
+  readonly unit?: DeviceUnit;
 }
 
 /** Everything a job's page says of its log, in words and figures ready to show. */
-export function reportOf({ job, counted, belief, wholeStory }: ReportSubject): Report {
+export function reportOf({ job, counted, belief, wholeStory, unit = 'kpa' }: ReportSubject): Report {
   const quantity = decidingQuantity(job.setup);
+  const shown = shownIn(quantity, unit);
+  const pressures = shownIn('depression', unit);
   const gauges = knownGauges(belief);
   const offIdle = new Set(job.offIdleReadings.map(({ id }) => id));
   const compared = counted.flatMap((event): Compared[] => {
@@ -82,8 +87,8 @@ export function reportOf({ job, counted, belief, wholeStory }: ReportSubject): R
   const [first] = compared;
   const last = compared.at(-1);
   return {
-    asFound: first && stateLine(quantity, first),
-    asLeft: last && stateLine(quantity, last),
+    asFound: first && stateLine(shown, first),
+    asLeft: last && stateLine(shown, last),
     verdict: verdictOf(job),
     toDo: job.status === 'finished' ? 'The job is still open: close up, look at it cold, then close it.' : undefined,
     positions: job.setup.adjusters.map(({ id, label }) => ({ label, place: positionText(job.positions[id] ?? 0) })),
@@ -92,11 +97,11 @@ export function reportOf({ job, counted, belief, wholeStory }: ReportSubject): R
       id: event.id,
       at: event.at,
       what: eventText(job.setup, event),
-      detail: detailOf(gauges, event),
+      detail: detailOf(gauges, event, pressures),
     })),
     noun: throatTitle(job.setup),
-    unit: QUANTITY_FROM_GROUP[quantity],
-    readings: thinned(compared, POINTS_SHOWN),
+    unit: fromGroupText(quantity, shown),
+    readings: thinned(compared, POINTS_SHOWN).map((reading) => inUnit(reading, shown)),
     moves: thinned(
       counted.filter(({ kind }) => kind === 'move' || kind === 'coupled'),
       MARKS_SHOWN,
@@ -128,7 +133,17 @@ function speedOf(event: JobEvent): number | undefined {
   return event.kind === 'reading' ? event.speed?.rpm : undefined;
 }
 
-function stateLine(quantity: Quantity, { at, needles, rpm }: Compared): StateLine {
+/** For the chart, whose axis is in the device's unit. */
+function inUnit<R extends Compared>(reading: R, { per }: Shown): R {
+  const needles = reading.needles.map((needle) => ({
+    ...needle,
+    deviation: needle.deviation * per,
+    uncertainty: needle.uncertainty * per,
+  }));
+  return { ...reading, needles };
+}
+
+function stateLine(shown: Shown, { at, needles, rpm }: Compared): StateLine {
   const known = needles.map(({ deviation }) => deviation).filter(Number.isFinite);
   const doubt = Math.max(0.05, ...needles.map(({ uncertainty }) => uncertainty));
   return {
@@ -136,27 +151,27 @@ function stateLine(quantity: Quantity, { at, needles, rpm }: Compared): StateLin
     throats: needles.map(({ throat, figure, deviation, uncertainty }) => ({
       throat,
       figure:
-        quantity === 'airflow'
+        shown.name === '%'
           ? `${numeral(figure, 1)} on the meter`
-          : measured(figure, Math.max(0.1, uncertainty), 'kPa'),
-      deviation: Number.isFinite(deviation) ? numeral(deviation, Math.max(1, decimalsFor(uncertainty)), true) : '–',
+          : measuredIn(shown, figure, Math.max(0.1, uncertainty)),
+      deviation: Number.isFinite(deviation)
+        ? figureIn(shown, deviation, { decimals: Math.max(1, decimalsFor(uncertainty)), signed: true })
+        : '–',
     })),
     spread:
-      known.length < 2
-        ? 'one throat only'
-        : measured(Math.max(...known) - Math.min(...known), 2 * doubt, QUANTITY_UNIT[quantity]),
+      known.length < 2 ? 'one throat only' : measuredIn(shown, Math.max(...known) - Math.min(...known), 2 * doubt),
     speed: rpm === undefined ? 'speed not read' : speed(rpm),
   };
 }
 
-function detailOf(gauges: KnownGauges, event: JobEvent): string {
+function detailOf(gauges: KnownGauges, event: JobEvent, pressures: Shown): string {
   switch (event.kind) {
     case 'opened':
       return event.complaint;
     case 'reading':
-      return readText('depression', event, recordedComparison(gauges, event));
+      return readText(pressures, event, recordedComparison(gauges, event));
     case 'airflow':
-      return readText('airflow', event, meteredComparison(event));
+      return readText(shownIn('airflow', 'kpa'), event, meteredComparison(event));
     case 'move':
       return event.advisedTurns === event.turns
         ? 'as advised'
@@ -177,8 +192,8 @@ function detailOf(gauges: KnownGauges, event: JobEvent): string {
   }
 }
 
-function readText(quantity: Quantity, event: JobEvent, needles: Compared['needles']): string {
-  const { throats, spread, speed: rpm } = stateLine(quantity, { at: event.at, needles, rpm: speedOf(event) });
+function readText(shown: Shown, event: JobEvent, needles: Compared['needles']): string {
+  const { throats, spread, speed: rpm } = stateLine(shown, { at: event.at, needles, rpm: speedOf(event) });
   const each = throats.map(({ throat, figure }) => `${throat}: ${figure}`).join(', ');
   return `${each}; spread ${spread}; ${rpm}`;
 }
