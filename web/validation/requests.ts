@@ -1,3 +1,4 @@
+import { INSTRUMENT_KINDS } from '@amber-needle/core/job';
 import { ARCHETYPE_NAMES } from '@amber-needle/core/setup';
 import { figure, Instant, text } from '@amber-needle/core/validation';
 import Type, { type Static } from 'typebox';
@@ -72,7 +73,37 @@ const Hash = Type.String({ pattern: '^[0-9a-f]{64}$' });
 const attachmentLine = Type.Object({ jobId: Id, hash: Hash, name: text(200, 1), type: text(100, 1) }, closed);
 
 /** Everything that only the app takes in, by name. */
+/** An instrument of the workshop as a form or a job gives it. */
+const InstrumentSchema = Type.Object(
+  {
+    id: Id,
+    name: NewMachineSchema.properties.name,
+    what: Type.Enum(INSTRUMENT_KINDS),
+    channels: Type.Integer({ minimum: 1, maximum: 8 }),
+    classPercent: Type.Union([figure(0.05, 10), Type.Null()]),
+    learned: Type.Array(
+      Type.Object(
+        {
+          channel: Type.Integer({ minimum: 1, maximum: 8 }),
+          offsetKPa: figure(-20, 20),
+          offsetUncertaintyKPa: figure(0.001, 20),
+          slope: figure(-0.2, 0.2),
+          slopeUncertainty: figure(0.00001, 0.2),
+          on: Instant,
+        },
+        closed,
+      ),
+      { maxItems: 8 },
+    ),
+  },
+  closed,
+);
+
+export type InstrumentEdit = Static<typeof InstrumentSchema>;
+
 export const REQUESTS = {
+  instrument: InstrumentSchema,
+  instrumentCommand: Type.Object({ do: Type.Literal('delete') }, closed),
   newMachineForm: NewMachineSchema,
   newMachine: Type.Object({ id: Id, ...NewMachineSchema.properties }, closed),
   machineEdit: MachineEditSchema,

@@ -23,6 +23,9 @@ const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) 
   reach: (setup, { adjuster, state }) =>
     `${screwLabel(setup, adjuster)} ${state === 'outOfReach' ? 'cannot be reached' : 'can be reached'}`,
   verdict: (setup, { suspicion, verdict }) => `${suspicionWords(setup, suspicion).name}: ${FOUND[verdict]}`,
+  instrument: (_, { name, classPercent }) =>
+    `Read with ${name}${classPercent === undefined ? '' : `, ${classPercent} %`}`,
+  stalled: () => 'The engine stalled',
   stage: (_, { stage }) => (stage === 'offIdle' ? 'Held above idle' : 'Back to idle'),
   finished: (_, { outcome }) => (outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is'),
 };

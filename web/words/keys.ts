@@ -1,4 +1,4 @@
-/** Every action that a key does, in all views: a letter means the same everywhere, and a key is changed here alone. */
+/** Every action that a key does, in all views: a letter means the same everywhere. */
 const KEYS = {
   next: ' ',
   readNow: 'r',
@@ -17,10 +17,41 @@ const KEYS = {
   practise: 'p',
   sources: 's',
   unit: 'k',
+  ear: 'e',
   finish: 'f',
+  keys: '?',
 } as const;
 
 export type Action = keyof typeof KEYS;
+
+/** What each action does, where its keys are chosen. */
+export const ACTION_NAMES: Readonly<Record<Action, string>> = {
+  next: 'the next step',
+  readNow: 'read now',
+  otherwise: 'other turn',
+  stage: 'off idle, back to idle',
+  reach: 'can’t reach it',
+  no: 'nothing found, no meter',
+  leave: 'leave it so',
+  why: 'why',
+  undo: 'undo',
+  typeIt: 'type it',
+  oneGauge: 'one gauge',
+  meter: 'airflow',
+  traceFile: 'trace file',
+  flip: 'flip view',
+  practise: 'practise',
+  sources: 'sources',
+  unit: 'unit',
+  ear: 'by ear',
+  finish: 'finish anyway',
+  keys: 'all keys',
+};
+
+export const ACTIONS = Object.keys(KEYS).filter((name): name is Action => name in KEYS);
+
+/** Keys of a device's own, by action: a foot switch, a page turner, a numeric pad. As the browser names them, in small letters. */
+export type OwnKeys = Readonly<Partial<Record<Action, string>>>;
 
 /** An action's key: as the browser names it, as it is written on the key, and as a screen reader is told. */
 export interface ActionKey {
@@ -29,9 +60,37 @@ export interface ActionKey {
   readonly spoken: string;
 }
 
+let own: OwnKeys = {};
+
+/** Takes over this device's own keys. Where one of them was another action's, that action has no key: it keeps its button. */
+export function setOwnKeys(keys: OwnKeys): void {
+  own = keys;
+}
+
+/** An action's key on this device. */
 export function keyFor(action: Action): ActionKey {
-  const key = KEYS[action];
-  return key === ' '
-    ? { key, cap: 'Space', spoken: 'Space' }
-    : { key, cap: key.toUpperCase(), spoken: key.toUpperCase() };
+  return named(keyOf(action));
+}
+
+function keyOf(action: Action): string {
+  const mine = own[action];
+  if (mine !== undefined) return mine;
+  const usual = KEYS[action];
+  return Object.values(own).includes(usual) ? '' : usual;
+}
+
+const CAPS: Readonly<Record<string, string>> = {
+  ' ': 'Space',
+  pagedown: 'Page ↓',
+  pageup: 'Page ↑',
+  arrowdown: '↓',
+  arrowup: '↑',
+  arrowleft: '←',
+  arrowright: '→',
+  enter: 'Enter',
+};
+
+function named(key: string): ActionKey {
+  const cap = CAPS[key] ?? (key === '' ? '–' : key.toUpperCase());
+  return { key, cap, spoken: key === ' ' ? 'Space' : key === '' ? 'none' : cap };
 }

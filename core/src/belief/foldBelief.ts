@@ -4,6 +4,8 @@ import type { EventOf, JobEvent } from '../job/events';
 import { effectiveEvents } from '../job/undo';
 import type { Setup } from '../setup';
 import type { Belief } from './belief';
+import { withInstrument } from './instrument';
+import { withLastVisit } from './lastVisit';
 import { layoutOf } from './layout';
 import { withoutLessonsOf } from './lessons';
 import { unsettled } from './move';
@@ -50,6 +52,10 @@ export function foldBelief(setup: Setup, events: readonly JobEvent[]): Belief {
 export function foldEvent(belief: Belief, event: JobEvent, supposition: Supposition = {}): Belief {
   const supposed = allSupposed([...belief.stands.map(likeliestWay), supposition]);
   switch (event.kind) {
+    case 'opened':
+      return event.lastVisit === undefined ? belief : withLastVisit(belief, event.lastVisit);
+    case 'instrument':
+      return { ...withInstrument(belief, event), pending: undefined };
     case 'stage':
       return { ...belief, stage: event.stage };
     case 'reading': {

@@ -6,6 +6,7 @@ export * from './drawStates';
 export * from './foldBelief';
 export * from './forecast';
 export * from './knownGauges';
+export { lastVisitOf } from './lastVisit';
 export * from './layout';
 export * from './move';
 export * from './observation';

@@ -133,7 +133,8 @@ export function speedObservation(belief: Belief, rpm: number, relativeVariance: 
   });
 }
 
-function directObservation(
+/** A part of the state itself, seen through nothing else. */
+export function directObservation(
   { setup }: Belief,
   index: number,
   { observed, variance }: Pick<Observation, 'observed' | 'variance'>,

@@ -1,6 +1,7 @@
 export * from './byEye';
 export type { ChannelState } from './channelState';
 export * from './cycles';
+export * from './earBeat';
 export * from './grid';
 export * from './judgement';
 export * from './liveSignal';

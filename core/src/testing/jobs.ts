@@ -69,6 +69,26 @@ export function zero(...offsets: readonly number[]): Bare {
 /** The throttle was opened for a moment, nothing turned. */
 export const blipped: Bare = { kind: 'check', check: { what: 'blipped' } };
 
+/** What the job is read with, and what was learned of its first gauge. */
+export function instrument(classPercent?: number, slope?: number): Bare {
+  const learned = {
+    throat: '1',
+    offsetKPa: 0.1,
+    offsetUncertaintyKPa: 0.05,
+    slope: slope ?? 0,
+    slopeUncertainty: 0.001,
+    on: AT,
+  };
+  return {
+    kind: 'instrument',
+    instrument: idOf(7),
+    name: 'Old pair',
+    what: 'gaugeSet',
+    ...(classPercent === undefined ? {} : { classPercent }),
+    learned: slope === undefined ? [] : [learned],
+  };
+}
+
 /** All hoses on one throat: what each gauge shows of it. */
 export function match(...shown: readonly number[]): Bare {
   const channels = shown.map((shownKPa, i) => ({ throat: String(i + 1), shownKPa, uncertaintyKPa: 0.005 }));
@@ -121,6 +141,8 @@ function stormLog(seed: number, length: number): readonly JobEvent[] {
         suspicion: { kind: 'wornShaft', throat: pick(['1', '2', 'nonsense']) },
         verdict: pick(['dismissed', 'mended', 'stays'] as const),
       }),
+      () => instrument(pick([undefined, 0.5, 2.5])),
+      () => ({ kind: 'stalled', seen: pick(['byPerson', 'bySignal'] as const) }),
       () => ({ kind: 'stage', stage: pick(['idle', 'offIdle'] as const) }),
       () => ({ kind: 'note', text: 'seen' }),
       () => ({ kind: 'complaintEdited', complaint: 'Shakes at idle, when cold.' }),

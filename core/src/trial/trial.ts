@@ -3,9 +3,17 @@ import { type Random, seededRandom } from '../basics';
 import type { EngineOptions, EngineTruth } from '../engine';
 import type { Suspicion } from '../faults';
 import { type Findings, findingsOf } from '../findings';
-import { type Bare, decide, type JobEvent, matchFromSignal, readingFromSignal, zeroFromSignal } from '../job';
+import {
+  type Bare,
+  decide,
+  type JobEvent,
+  type LastVisit,
+  matchFromSignal,
+  readingFromSignal,
+  zeroFromSignal,
+} from '../job';
 import { decidingQuantity, type Setup } from '../setup';
-import { kiloPascals, type Seconds, seconds } from '../units';
+import { kiloPascals, type Seconds, seconds, turns } from '../units';
 import { createTrialBench } from './trialBench';
 
 export interface TrialOptions {
@@ -13,6 +21,10 @@ export interface TrialOptions {
   readonly seed: number;
   /** How far off the engine is found, and what is wrong with it. */
   readonly engine?: Pick<EngineOptions, 'found' | 'faults'>;
+  /** Net turns that the screws stand from how the seed makes them: what earlier visits and hands have left. */
+  readonly turned?: Readonly<Record<string, number>>;
+  /** What an earlier visit taught. */
+  readonly lastVisit?: LastVisit;
   /** The hand has no meter to hold on the mouths. */
   readonly noMeter?: boolean;
   /** Ends when the first suspicion is raised. */
@@ -73,7 +85,9 @@ export function runTrial(options: TrialOptions): TrialResult {
     if (!engine.running()) restart();
   }
 
-  log({ kind: 'opened', machine: options.machine, complaint: options.complaint, setup });
+  for (const [adjuster, by] of Object.entries(options.turned ?? {})) engine.turn(adjuster, turns(by));
+  const { machine, complaint, lastVisit } = options;
+  log({ kind: 'opened', machine, complaint, setup, ...(lastVisit === undefined ? {} : { lastVisit }) });
   log({ kind: 'check', check: { what: 'cautionsRead' } });
   // A meter on the mouths needs no zero, so nothing else asks for a start.
   if (decidingQuantity(setup) === 'airflow') restart();

@@ -1,7 +1,8 @@
 'use client';
 
 import { workStage } from '@amber-needle/core/advice';
-import type { Setup } from '@amber-needle/core/setup';
+import { type Setup, toleranceOf } from '@amber-needle/core/setup';
+import { earBeatHz } from '@amber-needle/core/signal';
 import { useRouter } from 'next/navigation';
 import { type DragEvent, useMemo, useRef, useState } from 'react';
 import { PanelBoundary } from '@/components/PanelBoundary';
@@ -13,9 +14,11 @@ import { BenchHeader } from './BenchHeader';
 import { BenchNotices } from './BenchNotices';
 import { benchKeys } from './benchKeys';
 import { FanArea } from './FanArea';
+import { useLearning } from './instruments/useLearning';
 import { KeyLegend } from './KeyLegend';
 import type { JobLog } from './log/useJobLog';
 import { FileReadingPanel } from './panels/FileReadingPanel';
+import { OwnKeysPanel } from './panels/OwnKeysPanel';
 import { type Panel, Panels } from './panels/Panels';
 import { SerialTablePanel } from './panels/SerialTablePanel';
 import { TraceFileInput } from './panels/TraceFileInput';
@@ -24,10 +27,12 @@ import { PracticeSetup } from './practice/PracticeSetup';
 import { usePracticeControl } from './practice/usePracticeControl';
 import { SayLine } from './SayLine';
 import { type Signal, useSignal } from './signal/useSignal';
+import { useEar } from './sound/useEar';
 import { useBenchActions } from './useBenchActions';
 import { useDeviceUnit } from './useDeviceUnit';
-import { useKeys } from './useKeys';
+import { useOwnKeys } from './useOwnKeys';
 import { benchView, jobView } from './view/benchView';
+import type { Needle } from './view/needles';
 
 interface BenchDeskProps {
   readonly jobId: string;
@@ -58,10 +63,17 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
     thinking: !isSameLog(advised.events, log.events),
   });
   const { job, phrase, advice } = view;
+  const [ownKeys, setOwnKeys] = useOwnKeys();
+  const ear = useEar({
+    beatHz: signal.live === undefined ? undefined : earBeatHz(spreadOf(view.needles), toleranceOf(setup)),
+    due: view.action.do !== 'blocked',
+  });
+  useLearning(job, view.gauges, signal.live);
   const actions = useBenchActions(log, view, signal);
   const keys = benchKeys(view, actions, {
     open: setPanel,
     flip: () => setFlipped(!flipped),
+    ear: { next: ear.next, run: ear.switchOn },
     unit: { name: shownIn('depression', nextUnit(unit)).name, run: switchUnit },
     sources: () => setPanel('sources'),
     ...(control?.mount === undefined ? {} : { mount: control.mount }),
@@ -71,7 +83,6 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
     ...(signal.practice.choices === undefined ? { file: () => fileInput.current?.click() } : {}),
     practise: () => setPanel('practice'),
   });
-  useKeys(keys);
   const drop = (event: DragEvent) => {
     event.preventDefault();
     const [file] = event.dataTransfer.files;
@@ -101,7 +112,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
         <aside className="flex min-h-0 flex-col gap-2 border-line px-4 py-2 max-lg:border-t sm:px-5 lg:gap-4 lg:overflow-y-auto lg:border-l lg:pt-6">
           <SayLine phrase={phrase} advice={advice} />
           <div className="mt-auto">
-            <KeyLegend keys={keys} />
+            <KeyLegend keys={keys} onChooseKeys={() => setPanel('keys')} />
           </div>
         </aside>
       </main>
@@ -128,6 +139,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
           />
         </PanelBoundary>
       </footer>
+      {panel === 'keys' ? <OwnKeysPanel own={ownKeys} onChoose={setOwnKeys} onClose={() => setPanel('none')} /> : null}
       {panel === 'practice' ? (
         <PracticeSetup setup={setup} practice={signal.practice} onClose={() => setPanel('none')} />
       ) : null}
@@ -153,6 +165,12 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
       <SerialTablePanel signal={signal} />
     </div>
   );
+}
+
+/** Largest less smallest deviation, of two throats at least. */
+function spreadOf(needles: readonly Needle[]): number | undefined {
+  const known = needles.map(({ deviation }) => deviation).filter(Number.isFinite);
+  return known.length < 2 ? undefined : Math.max(...known) - Math.min(...known);
 }
 
 function isSending({ live }: Signal, id: string): boolean {

@@ -4,7 +4,8 @@ import clsx from 'clsx';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { Modal } from '@/components/Modal';
-import type { ActionKey } from '@/words/keys';
+import { type ActionKey, keyFor } from '@/words/keys';
+import { useKeys } from './useKeys';
 
 /** One action of the bench: its key, its word, and what it does. */
 export interface BenchKey extends ActionKey {
@@ -12,21 +13,28 @@ export interface BenchKey extends ActionKey {
   readonly run: () => void;
   readonly disabled?: boolean;
   readonly strong?: boolean;
-  /** Its button stands elsewhere on the bench; the key works all the same. */
+  /** Its button stands elsewhere, or among all keys; the key works all the same. */
   readonly elsewhere?: boolean;
 }
 
 /** The keys of the bench, each a button too: the main one, and the others; on a small screen those stand behind one button. */
-export function KeyLegend({ keys }: { readonly keys: readonly BenchKey[] }) {
+interface KeyLegendProps {
+  readonly keys: readonly BenchKey[];
+  readonly onChooseKeys?: () => void;
+}
+
+export function KeyLegend({ keys, onChooseKeys }: KeyLegendProps) {
   const [open, setOpen] = useState(false);
-  const listed = keys.filter(({ elsewhere = false }) => !elsewhere);
-  const main = listed.filter(({ strong = false }) => strong);
-  const others = listed.filter(({ strong = false }) => !strong);
+  const main = keys.filter(({ strong = false }) => strong);
+  const others = keys.filter(({ strong = false }) => !strong);
+  const listed = others.filter(({ elsewhere = false }) => !elsewhere);
+  const all: BenchKey = { ...keyFor('keys'), label: 'all keys', run: () => setOpen(true) };
+  useKeys([...keys, all]);
   return (
     <div className="flex items-stretch gap-2 border-line lg:block lg:border-t lg:pt-3">
       {main.map((key) => (
         <Key
-          key={key.key}
+          key={key.label}
           of={key}
           className="min-h-14 flex-1 border-2 border-amber px-4 font-bold text-xl lg:mb-1 lg:w-full"
         />
@@ -35,8 +43,8 @@ export function KeyLegend({ keys }: { readonly keys: readonly BenchKey[] }) {
         Keys
       </Button>
       <ul className="grid grid-cols-3 max-lg:hidden" aria-label="Keys">
-        {others.map((key) => (
-          <li key={key.key}>
+        {[...listed, all].map((key) => (
+          <li key={key.label}>
             <Key of={key} className="min-h-12 w-full text-soft hover:text-ink" />
           </li>
         ))}
@@ -44,11 +52,20 @@ export function KeyLegend({ keys }: { readonly keys: readonly BenchKey[] }) {
       <Modal open={open} onClose={() => setOpen(false)} title="Keys">
         <ul className="grid grid-cols-2 gap-x-4" onClickCapture={() => setOpen(false)}>
           {others.map((key) => (
-            <li key={key.key}>
+            <li key={key.label}>
               <Key of={key} className="min-h-12 w-full" />
             </li>
           ))}
         </ul>
+        <Button
+          className="mt-3"
+          onClick={() => {
+            setOpen(false);
+            onChooseKeys?.();
+          }}
+        >
+          Choose other keys
+        </Button>
       </Modal>
     </div>
   );

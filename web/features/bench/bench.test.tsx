@@ -8,12 +8,10 @@ import { Fan } from './fan/Fan';
 import { type BenchKey, KeyLegend } from './KeyLegend';
 import { ChooseFaults } from './practice/ChooseFaults';
 import { SpeedReadout } from './SpeedReadout';
-import { useKeys } from './useKeys';
 
 afterEach(cleanup);
 
 function Keys({ keys }: { readonly keys: readonly BenchKey[] }) {
-  useKeys(keys);
   return <KeyLegend keys={keys} />;
 }
 

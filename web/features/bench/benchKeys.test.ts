@@ -30,6 +30,7 @@ function bench(log: readonly JobEvent[], { practising = false, allGauged = false
     open: vi.fn(),
     flip: vi.fn(),
     sources: vi.fn(),
+    ear: { next: 'quiet', run: vi.fn() },
     unit: { name: 'mbar', run: vi.fn() },
     report: vi.fn(),
     practise: vi.fn(),

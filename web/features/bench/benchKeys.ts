@@ -2,6 +2,7 @@ import { decidingQuantity } from '@amber-needle/core/setup';
 import { keyFor } from '@/words/keys';
 import type { BenchKey } from './KeyLegend';
 import type { Panel } from './panels/Panels';
+import type { EarLevel } from './sound/useEar';
 import type { BenchActions } from './useBenchActions';
 import type { BenchView } from './view/benchView';
 
@@ -20,6 +21,8 @@ export interface Doors {
   mount?: () => void;
   /** Shows depression in the next unit, of this name. */
   unit: { readonly name: string; readonly run: () => void };
+  /** Sounds the spread, at the next level. */
+  ear: { readonly next: EarLevel; readonly run: () => void };
   /** Opens the list of what can be listened to. */
   sources(): void;
   /** Each throat has a gauge that sends: nobody need carry one, though one may. */
@@ -59,9 +62,17 @@ export function benchKeys(
       ? []
       : [{ ...keyFor('typeIt'), label: 'type it', run: () => doors.open('type') }]),
     ...carriedKeys(job, doors),
-    ...(doors.file === undefined ? [] : [{ ...keyFor('traceFile'), label: 'trace file', run: doors.file }]),
-    { ...keyFor('flip'), label: 'flip view', run: doors.flip },
-    { ...keyFor('unit'), label: `in ${doors.unit.name}`, run: doors.unit.run },
+    ...(doors.file === undefined
+      ? []
+      : [{ ...keyFor('traceFile'), label: 'trace file', run: doors.file, elsewhere: true }]),
+    { ...keyFor('flip'), label: 'flip view', run: doors.flip, elsewhere: true },
+    { ...keyFor('unit'), label: `in ${doors.unit.name}`, run: doors.unit.run, elsewhere: true },
+    {
+      ...keyFor('ear'),
+      label: doors.ear.next === 'off' ? 'silence' : `by ear, ${doors.ear.next}`,
+      run: doors.ear.run,
+      elsewhere: true,
+    },
     { ...keyFor('sources'), label: 'sources', run: doors.sources, elsewhere: true },
     ...(doors.practise === undefined
       ? []

@@ -1,11 +1,12 @@
 import type { Belief } from '@amber-needle/core/belief';
 import { effectiveEvents, type Job } from '@amber-needle/core/job';
+import clsx from 'clsx';
 import Link from 'next/link';
 import { buttonClass } from '@/components/Button';
 import { Notice } from '@/components/Notice';
 import type { StoredLog } from '@/server/db/eventRows';
 import type { Machine } from '@/server/db/machineRepository';
-import { moment, timeOfDay } from '@/words/dates';
+import { day, moment, timeOfDay } from '@/words/dates';
 import type { DeviceUnit } from '@/words/deviceUnit';
 import { JobActions } from './JobActions';
 import { JobNote } from './JobNote';
@@ -100,7 +101,10 @@ interface ReadingsProps {
 function Readings({ report, asFound, asLeft, open }: ReadingsProps) {
   return (
     <>
-      <div className="mt-6 grid gap-8 md:grid-cols-3">
+      <div className={clsx('mt-6 grid gap-8', report.before === undefined ? 'md:grid-cols-3' : 'md:grid-cols-4')}>
+        {report.before === undefined ? null : (
+          <StateColumn title={`Left on ${day(report.before.at)}`} noun={report.noun} state={report.before} />
+        )}
         <StateColumn title="As found" noun={report.noun} state={asFound} />
         <StateColumn title={open ? 'As of now' : 'As left'} noun={report.noun} state={asLeft} />
         <section aria-label="Screws">
@@ -143,10 +147,12 @@ function StateColumn({ title, noun, state }: StateColumnProps) {
           <dt>Spread</dt>
           <dd className="font-bold">{state.spread}</dd>
         </div>
-        <div className="flex justify-between gap-4">
-          <dt>Idle</dt>
-          <dd className="font-bold">{state.speed}</dd>
-        </div>
+        {state.speed === '' ? null : (
+          <div className="flex justify-between gap-4">
+            <dt>Idle</dt>
+            <dd className="font-bold">{state.speed}</dd>
+          </div>
+        )}
       </dl>
     </section>
   );

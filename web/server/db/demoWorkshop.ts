@@ -109,7 +109,7 @@ function openJob() {
   const { name, idleRpm, id: machineId } = MACHINES[machine];
   const opened: JobEvent = {
     kind: 'opened',
-    version: 2,
+    version: 3,
     id: '01900000-0000-7000-8000-0000000000c1',
     seq: 1,
     at: openedAt,

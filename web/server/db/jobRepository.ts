@@ -72,6 +72,18 @@ export async function findJobsOfEvents(
   return rows.map(({ job_id, event_id }) => ({ jobId: job_id, eventId: event_id }));
 }
 
+/** The job of a machine that was finished last; practice jobs teach nothing of real machines, nor real ones of them. */
+export async function findLastFinished(db: Knex, machineId: string, practice: boolean): Promise<string | undefined> {
+  const row: { job_id: string } | undefined = await retried('find the last visit', () =>
+    db('job_summary')
+      .where({ machine_id: machineId, hidden: false, practice })
+      .whereNotNull('outcome')
+      .orderBy('worked_at', 'desc')
+      .first('job_id'),
+  );
+  return row?.job_id;
+}
+
 /** A job's log from after `seq` on, in order, as far as it can be read. */
 export async function readLog(db: Knex, jobId: string, after = 0): Promise<StoredLog> {
   const rows = await retried('read a log', () =>

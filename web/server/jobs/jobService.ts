@@ -13,6 +13,7 @@ import { DatabaseError } from '../db/retry';
 import { readJson } from '../http/body';
 import { download } from '../http/download';
 import { Refused } from '../http/refused';
+import { lastVisit } from './lastVisit';
 
 const checkNewJob = checkerFor(REQUESTS.newJob, compiled.newJob);
 const checkCommand = checkerFor(REQUESTS.jobCommand, compiled.jobCommand);
@@ -70,16 +71,19 @@ async function openJob({ id, machineId, complaint, practice }: NewJob): Promise<
     );
   if ((await findJob(database(), id)) !== undefined) return;
   const at = new Date().toISOString();
+  const isPractice = practice || machine.practice;
+  const before = await lastVisit(database(), machineId, isPractice);
   const opened: JobEvent = {
     id: uuid(),
     seq: 1,
     at,
     kind: 'opened',
-    version: 2,
+    version: 3,
     machine: machine.name,
     complaint,
     setup: machine.setup,
-    ...(practice || machine.practice ? { practice: true } : {}),
+    ...(before === undefined ? {} : { lastVisit: before }),
+    ...(isPractice ? { practice: true } : {}),
   };
   const checked = checkEvent(opened);
   if (checked.outcome === 'invalid') throw new Refused(422, 'The job cannot be opened.', checked.problems);

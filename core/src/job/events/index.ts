@@ -7,6 +7,7 @@ import { complaintEdited } from './complaintEdited';
 import { coupled } from './coupled';
 import type { EventKind, RawEvent } from './eventKind';
 import { finished } from './finished';
+import { instrument } from './instrument';
 import { move } from './move';
 import { note } from './note';
 import { opened } from './opened';
@@ -14,6 +15,7 @@ import { reach } from './reach';
 import { reading } from './reading';
 import { setupCorrected } from './setupCorrected';
 import { stage } from './stage';
+import { stalled } from './stalled';
 import { undone } from './undone';
 import { verdict } from './verdict';
 
@@ -30,6 +32,8 @@ const KINDS = [
   coupled,
   reach,
   stage,
+  stalled,
+  instrument,
   verdict,
   finished,
   closedJob,
@@ -96,4 +100,6 @@ function invalid(path: string, reason: string): { readonly outcome: 'invalid'; r
 
 export { MOST_EVENTS } from './envelope';
 export type { EventKind, RawEvent } from './eventKind';
+export { INSTRUMENT_KINDS, type Learned } from './instrument/schema';
+export type { LastVisit } from './opened/schema';
 export { ReadingChannelSchema } from './reading/schema';

@@ -1,6 +1,6 @@
 import type { Suspicion } from '../../faults';
 import type { Setup } from '../../setup';
-import { turns } from '../../units';
+import { type Turns, turns } from '../../units';
 import type { EventOf } from '../events';
 import type { Positions } from './index';
 
@@ -16,6 +16,10 @@ export interface Balance {
   readonly dismissed: readonly Suspicion[];
   /** Faults that were found and left as they are. */
   readonly stands: readonly Suspicion[];
+  /** The turn that no reading has followed yet. */
+  readonly turnedLast: { readonly adjuster: string; readonly by: Turns } | undefined;
+  /** The turn that killed the engine, and where it left its screw: beyond that it is not turned again. */
+  readonly stall: { readonly adjuster: string; readonly by: Turns; readonly at: Turns } | undefined;
   /** Blips with nothing turned since something was. */
   readonly blips: number;
   /** Couplings that are clamped now. */
@@ -33,6 +37,8 @@ export function openBalance(setup: Setup): Balance {
     outOfReach: [],
     dismissed: [],
     stands: [],
+    turnedLast: undefined,
+    stall: undefined,
     blips: 0,
     clamped: [],
     touchedAt: 0,

@@ -1,5 +1,6 @@
 import type { Setup } from '../../setup';
 import type { EventOf } from '../events';
+import type { LastVisit } from '../events/opened/schema';
 
 /** What the job was opened on, and for. */
 export interface Opening {
@@ -8,10 +9,12 @@ export interface Opening {
   /** As it was when the job was opened, or as it was corrected since. */
   readonly setup: Setup;
   readonly openedAt: string;
+  /** How the machine was left when it was here last. */
+  readonly lastVisit: LastVisit | undefined;
   /** Worked on a simulated engine: it is told apart from real jobs and nothing is learned from it. */
   readonly practice: boolean;
 }
 
-export function openOpening({ machine, complaint, setup, at, practice }: EventOf<'opened'>): Opening {
-  return { machine, complaint, setup, openedAt: at, practice: practice === true };
+export function openOpening({ machine, complaint, setup, at, lastVisit, practice }: EventOf<'opened'>): Opening {
+  return { machine, complaint, setup, openedAt: at, lastVisit, practice: practice === true };
 }

@@ -12,7 +12,7 @@ import { TypeReading } from './TypeReading';
 import { WhyPanel } from './WhyPanel';
 
 /** The panels that a key opens over the bench. */
-export type Panel = 'none' | 'why' | 'type' | 'round' | 'meter' | 'otherwise' | 'practice' | 'sources';
+export type Panel = 'none' | 'why' | 'type' | 'round' | 'meter' | 'otherwise' | 'practice' | 'sources' | 'keys';
 
 interface PanelsProps {
   readonly jobId: string;
@@ -31,9 +31,19 @@ export function Panels({ jobId, panel, open, file, close, view, actions, signal,
   switch (panel) {
     case 'none':
     case 'practice':
+    case 'keys':
       return null;
     case 'sources':
-      return <SourcesPanel setup={view.job.setup} signal={signal} open={open} file={file} onClose={close} />;
+      return (
+        <SourcesPanel
+          job={view.job}
+          signal={signal}
+          propose={actions.propose}
+          open={open}
+          file={file}
+          onClose={close}
+        />
+      );
     case 'why':
       return <WhyPanel phrase={view.phrase} onClose={close} />;
     case 'type':

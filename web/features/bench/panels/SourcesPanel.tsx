@@ -1,5 +1,6 @@
 'use client';
 
+import type { Bare, Job } from '@amber-needle/core/job';
 import { DEFAULT_PRACTICE } from '@amber-needle/core/practice';
 import type { Setup } from '@amber-needle/core/setup';
 import clsx from 'clsx';
@@ -10,6 +11,7 @@ import { Notice } from '@/components/Notice';
 import { Select } from '@/components/Select';
 import type { SendingGauge } from '@/server/bench/hub';
 import { throatTitle } from '@/words/throatNames';
+import { InstrumentChoice } from '../instruments/InstrumentChoice';
 import { canSerial, choosePort } from '../signal/serialPort';
 import { recallBaud, rememberBaud } from '../signal/sourceMemory';
 import type { Signal } from '../signal/useSignal';
@@ -19,15 +21,17 @@ import type { Panel } from './Panels';
 const BAUD_RATES = [9600, 19_200, 38_400, 57_600, 115_200, 230_400, 460_800, 921_600] as const;
 
 interface SourcesPanelProps {
-  readonly setup: Setup;
+  readonly job: Job;
   readonly signal: Signal;
+  readonly propose: (event: Bare) => boolean;
   readonly open: (panel: Panel) => void;
   readonly file: () => void;
   readonly onClose: () => void;
 }
 
 /** Everything that the bench can listen to, in one place; and which throat each channel sits on. */
-export function SourcesPanel({ setup, signal, open, file, onClose }: SourcesPanelProps) {
+export function SourcesPanel({ job, signal, propose, open, file, onClose }: SourcesPanelProps) {
+  const { setup } = job;
   const { source, gauge } = signal;
   const { sending } = gauge;
   const heard = source.from === 'gauges' && gauge.state === 'live' ? gauge.stream : undefined;
@@ -61,6 +65,7 @@ export function SourcesPanel({ setup, signal, open, file, onClose }: SourcesPane
           <Button onClick={file}>File</Button>
         </Source>
       </ul>
+      <InstrumentChoice job={job} signal={signal} propose={propose} />
       <ChannelPlaces setup={setup} signal={signal} />
     </Modal>
   );

@@ -10,9 +10,15 @@ export interface TrailFan {
   readonly deviations: readonly number[];
 }
 
+/** How it was left the last time, where it was here before. */
+function lastTime({ lastVisit }: Job): TrailFan[] {
+  if (lastVisit === undefined) return [];
+  return [{ id: 'before', label: 'left last time', deviations: lastVisit.asLeft.map(({ deviation }) => deviation) }];
+}
+
 /** Readings told apart by what was done between them; of several in a row without a move, the last speaks. */
 export function trailOf(job: Job, gauges: KnownGauges, events: readonly JobEvent[]): readonly TrailFan[] {
-  const fans: TrailFan[] = [];
+  const fans: TrailFan[] = lastTime(job);
   let label = 'as found';
   let touched = true;
   for (const event of effectiveEvents(events)) {

@@ -7,7 +7,7 @@ import {
   recordedComparison,
   type ThroatComparison,
 } from '@amber-needle/core/belief';
-import type { EventOf, Job, JobEvent } from '@amber-needle/core/job';
+import type { EventOf, Job, JobEvent, LastVisit } from '@amber-needle/core/job';
 import { decidingQuantity } from '@amber-needle/core/setup';
 import { type DeviceUnit, figureIn, measuredIn, type Shown, shownIn } from '@/words/deviceUnit';
 import { eventText } from '@/words/eventWords';
@@ -40,6 +40,8 @@ interface ChartReading {
 }
 
 export interface Report {
+  /** How the machine was left the last time it was here. */
+  readonly before: StateLine | undefined;
   readonly asFound: StateLine | undefined;
   readonly asLeft: StateLine | undefined;
   readonly verdict: string;
@@ -87,6 +89,7 @@ export function reportOf({ job, counted, belief, wholeStory, unit = 'kpa' }: Rep
   const [first] = compared;
   const last = compared.at(-1);
   return {
+    before: job.lastVisit && beforeLine(shown, job.lastVisit),
     asFound: first && stateLine(shown, first),
     asLeft: last && stateLine(shown, last),
     verdict: verdictOf(job),
@@ -131,6 +134,23 @@ interface Compared extends ChartReading {
 function speedOf(event: JobEvent): number | undefined {
   if (event.kind === 'airflow') return event.rpm;
   return event.kind === 'reading' ? event.speed?.rpm : undefined;
+}
+
+/** Deviations alone: what the gauges showed then is that day's. */
+function beforeLine(shown: Shown, { on, asLeft }: LastVisit): StateLine {
+  const known = asLeft.map(({ deviation }) => deviation);
+  const doubt = Math.max(0.05, ...asLeft.map(({ uncertainty }) => uncertainty));
+  return {
+    at: on,
+    throats: asLeft.map(({ throat, deviation, uncertainty }) => ({
+      throat,
+      figure: '',
+      deviation: figureIn(shown, deviation, { decimals: Math.max(1, decimalsFor(uncertainty)), signed: true }),
+    })),
+    spread:
+      known.length < 2 ? 'one throat only' : measuredIn(shown, Math.max(...known) - Math.min(...known), 2 * doubt),
+    speed: '',
+  };
 }
 
 /** For the chart, whose axis is in the device's unit. */

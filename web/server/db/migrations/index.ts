@@ -9,6 +9,7 @@ import * as tombstone from './0007-tombstone';
 import * as fill from './0008-fill';
 import * as garageIndexes from './0009-garage-indexes';
 import * as eventGuard from './0010-event-guard';
+import * as instruments from './0011-instruments';
 
 export interface Migration {
   readonly name: string;
@@ -28,4 +29,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0008-fill', ...fill },
   { name: '0009-garage-indexes', ...garageIndexes },
   { name: '0010-event-guard', ...eventGuard },
+  { name: '0011-instruments', ...instruments },
 ];

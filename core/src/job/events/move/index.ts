@@ -17,7 +17,13 @@ export const move: EventKind<typeof MoveSchema> = {
     balance: (job, { adjuster, turns: by, seq }) => {
       const before = job.positions[adjuster] ?? turns(0);
       const positions = { ...job.positions, [adjuster]: turns(before + by) };
-      return { positions, blips: 0, touchedAt: seq, sinceReading: staleBy(job, 'move') };
+      return {
+        positions,
+        turnedLast: { adjuster, by: turns(by) },
+        blips: 0,
+        touchedAt: seq,
+        sinceReading: staleBy(job, 'move'),
+      };
     },
   },
   record: ({ moves }, event) => ({ moves: [...moves, event] }),

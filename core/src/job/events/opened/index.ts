@@ -3,9 +3,10 @@ import { OpenedSchema } from './schema';
 
 export const opened: EventKind<typeof OpenedSchema> = {
   kind: 'opened',
-  version: 2,
+  version: 3,
   schema: OpenedSchema,
-  upcasters: [markPractice],
+  // Version 3 may carry a last visit; older jobs had none.
+  upcasters: [markPractice, (event) => event],
   season: 'atTheBench',
   title: 'Job opened',
   refuse: () => 'alreadyOpened',

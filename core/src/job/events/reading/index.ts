@@ -17,7 +17,9 @@ export const reading: EventKind<typeof ReadingSchema> = {
     opening: markedPractice,
     gauges: ({ stage }, { round }) => (stage === 'offIdle' ? {} : { oneGauge: round !== undefined }),
     balance: ({ stage, setup }) =>
-      stage === 'idle' && decidingQuantity(setup) === 'depression' ? { sinceReading: 'nothing' } : {},
+      stage === 'idle' && decidingQuantity(setup) === 'depression'
+        ? { sinceReading: 'nothing', turnedLast: undefined, stall: undefined }
+        : {},
   },
   record: ({ readings, offIdleReadings }, event, { stage }) =>
     stage === 'offIdle' ? { offIdleReadings: [...offIdleReadings, event] } : { readings: [...readings, event] },
