@@ -29,6 +29,8 @@ test('the unit is switched in mid-job and kept, and a foot switch does the next 
   await expect(page.getByText(/\d.mbar/).first()).toBeVisible();
 
   await page.goBack();
+  await expect(page.getByTestId('say')).toBeVisible();
+  await expect(page.getByTestId('deviation-1')).toHaveText('+17');
   await page.keyboard.press('?');
   await page.getByRole('button', { name: 'Choose other keys' }).click();
   await page.getByRole('button', { name: 'the next step' }).click();

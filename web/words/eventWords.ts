@@ -9,6 +9,7 @@ const CHECKED = {
   cautionsRead: 'Cautions read',
   blipped: 'Blipped, nothing turned',
   noMeter: 'No meter at hand',
+  offIdleSkipped: 'Off idle not looked at',
 } as const;
 
 const FOUND = { dismissed: 'nothing found', mended: 'put right', stays: 'found, left so' } as const;

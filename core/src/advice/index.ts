@@ -4,4 +4,5 @@ export { balanceGoal } from './balanceGoal';
 export * from './chance';
 export * from './offIdle';
 export * from './planMoves';
+export * from './way';
 export * from './workStage';

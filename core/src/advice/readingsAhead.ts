@@ -56,7 +56,7 @@ export function afterMatching(belief: Belief): Belief {
   const sourceKPa = at(forecastOf(belief).throats, 0).depression;
   const matched = foldEvent(belief, {
     ...ENVELOPE,
-    version: 1,
+    version: 2,
     kind: 'check',
     check: {
       what: 'gaugesMatched',

@@ -127,6 +127,7 @@ function foldCheck(belief: Belief, { check }: Check, supposed: Supposed): Belief
   switch (check.what) {
     case 'cautionsRead':
     case 'noMeter':
+    case 'offIdleSkipped':
       return belief;
     case 'blipped':
       return supposedBlip(belief, supposed);

@@ -143,6 +143,7 @@ function stormLog(seed: number, length: number): readonly JobEvent[] {
       }),
       () => instrument(pick([undefined, 0.5, 2.5])),
       () => ({ kind: 'stalled', seen: pick(['byPerson', 'bySignal'] as const) }),
+      () => ({ kind: 'check', check: { what: 'offIdleSkipped' } }),
       () => ({ kind: 'stage', stage: pick(['idle', 'offIdle'] as const) }),
       () => ({ kind: 'note', text: 'seen' }),
       () => ({ kind: 'complaintEdited', complaint: 'Shakes at idle, when cold.' }),

@@ -20,6 +20,7 @@ function bench(log: readonly JobEvent[], { practising = false, allGauged = false
     takeMatch: vi.fn(),
     blipped: vi.fn(),
     noMeter: vi.fn(),
+    skipOffIdle: vi.fn(),
     reach: vi.fn(),
     verdict: vi.fn(),
     stage: vi.fn(),
@@ -56,6 +57,7 @@ const coupled = [
   { kind: 'coupled', coupling: 'C', state: 'clamped' } as const,
   reading({ kPa: [40, 40] }),
 ].reduce(append, found);
+const skipped = append(coupled, { kind: 'check', check: { what: 'offIdleSkipped' } });
 
 describe('the keys of the bench', () => {
   it('are one for each action, and never two for one key', () => {
@@ -82,7 +84,12 @@ describe('the keys of the bench', () => {
     const blip = bench(found);
     blip.press(' ');
     expect(blip.actions.blipped).toHaveBeenCalledOnce();
-    const done = bench(coupled);
+    const due = bench(coupled);
+    due.press(' ');
+    expect(due.actions.stage).toHaveBeenCalledWith('offIdle');
+    due.press('n');
+    expect(due.actions.skipOffIdle).toHaveBeenCalledOnce();
+    const done = bench(skipped);
     done.press(' ');
     expect(done.actions.finish).toHaveBeenCalledOnce();
   });
@@ -131,7 +138,7 @@ describe('the keys of the bench', () => {
   });
 
   it('go on to the held speed only once the idle is done', () => {
-    const { actions, press } = bench(coupled);
+    const { actions, press } = bench(skipped);
     press('h');
     expect(actions.stage).toHaveBeenCalledWith('offIdle');
     expect(bench(apart).press('h')).toBe(false);

@@ -1,3 +1,4 @@
+import { afterBalance } from '@amber-needle/core/advice';
 import { decidingQuantity } from '@amber-needle/core/setup';
 import { keyFor } from '@/words/keys';
 import type { BenchKey } from './KeyLegend';
@@ -53,6 +54,12 @@ export function benchKeys(
           { ...keyFor('leave'), label: 'leave it so', run: () => actions.verdict(advice.suspicion, 'stays') },
         ]
       : []),
+    ...(advice.kind === 'done' && afterBalance(job) === 'offIdle'
+      ? [
+          { ...keyFor('no'), label: 'skip off idle', run: actions.skipOffIdle },
+          { ...keyFor('finish'), label: 'finish the job', run: actions.finish },
+        ]
+      : []),
     ...(advice.kind === 'read' && advice.purpose === 'meterMouths'
       ? [{ ...keyFor('no'), label: 'no meter', run: actions.noMeter }]
       : []),
@@ -101,7 +108,7 @@ function carriedKeys({ setup }: BenchView['job'], doors: Doors): readonly BenchK
 function stageKeys(job: BenchView['job'], advice: BenchView['advice'], actions: BenchActions): readonly BenchKey[] {
   const key = keyFor('stage');
   if (job.stage === 'offIdle') return [{ ...key, label: 'back to idle', run: () => actions.stage('idle') }];
-  const canCompare = advice.kind === 'done' && job.setup.throats.length > 1;
+  const canCompare = advice.kind === 'done' && job.setup.throats.length > 1 && afterBalance(job) === 'finish';
   return canCompare ? [{ ...key, label: 'off idle', run: () => actions.stage('offIdle') }] : [];
 }
 

@@ -30,6 +30,7 @@ export interface BenchActions {
   takeMatch(): void;
   blipped(): void;
   noMeter(): void;
+  skipOffIdle(): void;
   reach(adjusters: readonly string[], state: 'outOfReach' | 'withinReach'): void;
   verdict(suspicion: Suspicion, verdict: EventOf<'verdict'>['verdict']): void;
   stage(stage: 'idle' | 'offIdle'): void;
@@ -72,6 +73,7 @@ export function useBenchActions(log: JobLog, view: BenchView, signal: Signal): B
     blipped: () => {
       if (propose({ kind: 'check', check: { what: 'blipped' } })) signal.mark();
     },
+    skipOffIdle: () => void propose({ kind: 'check', check: { what: 'offIdleSkipped' } }),
     noMeter: () => void propose({ kind: 'check', check: { what: 'noMeter' } }),
     reach: (adjusters, state) => {
       for (const adjuster of adjusters) propose({ kind: 'reach', adjuster, state });

@@ -126,6 +126,7 @@ export const OLD_EVENTS: readonly RawEvent[] = [
       { throat: '2', shown: 8.1, uncertainty: 0.1 },
     ],
   },
+  { kind: 'check', id: id(8), seq: 8, at: AT, version: 1, check: { what: 'blipped' } },
   { kind: 'finished', id: id(4), seq: 4, at: AT, outcome: 'balanced', probability: 0.97 },
   {
     kind: 'verdict',

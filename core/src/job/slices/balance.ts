@@ -22,6 +22,8 @@ export interface Balance {
   readonly stall: { readonly adjuster: string; readonly by: Turns; readonly at: Turns } | undefined;
   /** Blips with nothing turned since something was. */
   readonly blips: number;
+  /** Throttles are not compared above idle on this job. */
+  readonly offIdleSkipped: boolean;
   /** Couplings that are clamped now. */
   readonly clamped: readonly string[];
   /** Place in the log of the last move or coupling; 0 before the first. */
@@ -40,6 +42,7 @@ export function openBalance(setup: Setup): Balance {
     turnedLast: undefined,
     stall: undefined,
     blips: 0,
+    offIdleSkipped: false,
     clamped: [],
     touchedAt: 0,
     sinceReading: 'noReading',

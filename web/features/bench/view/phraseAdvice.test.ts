@@ -25,6 +25,7 @@ function say(log: readonly JobEvent[], at: LiveView | undefined) {
   return phraseAdvice(job, advice, { live: at, unit: 'kpa' });
 }
 
+const skipped = append(coupled, { kind: 'check', check: { what: 'offIdleSkipped' } });
 const line = (log: readonly JobEvent[], at: LiveView | undefined) => {
   const { subject, order } = say(log, at);
   return `${subject} / ${order}`;
@@ -40,7 +41,8 @@ describe('the say line', () => {
     ['zeroed, steady', zeroed, live('steady'), 'Hold still / take the reading'],
     ['balanced, as found', found, live('steady'), 'Blip it / turn nothing'],
     ['balanced', even, live('steady'), 'Balanced / couple it'],
-    ['balanced and coupled', coupled, live('steady'), 'Balanced / finish the job'],
+    ['balanced and coupled', coupled, live('steady'), 'Balanced at idle / now look off idle'],
+    ['looked at off idle, or skipped', skipped, live('steady'), 'Balanced / finish the job'],
     ['after a move', append(apart, move('A', 0.25)), live('settling'), 'Let it settle / hands off'],
     ['after a move, no gauge', append(apart, move('A', 0.25)), undefined, 'Blip, let it settle / then read again'],
   ] as const)('for %s', (_, log, at, expected) => {

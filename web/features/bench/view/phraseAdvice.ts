@@ -1,4 +1,4 @@
-import type { Advice, OffIdleFinding } from '@amber-needle/core/advice';
+import { type Advice, afterBalance, holdRpm, type OffIdleFinding } from '@amber-needle/core/advice';
 import type { Job } from '@amber-needle/core/job';
 import { flutterSeen } from '@amber-needle/core/signal';
 import { type DeviceUnit, measuredIn, shownIn, withUnitIn } from '@/words/deviceUnit';
@@ -53,6 +53,15 @@ function sayLine(job: Job, advice: Advice, { live, unit }: Scene): SayLine {
     case 'undecided':
       return undecidedLine(job, advice);
     case 'done':
+      if (afterBalance(job) === 'offIdle')
+        return {
+          subject: 'Balanced at idle',
+          order: 'now look off idle',
+          expect: [
+            `All agree: spread ${spreadText(advice, unit)}.`,
+            `Held at ${speed(holdRpm(job.setup))} they should still.`,
+          ],
+        };
       return {
         subject: 'Balanced',
         order: 'finish the job',

@@ -1,4 +1,4 @@
-import { type Advice, holdRpm, isHeld } from '@amber-needle/core/advice';
+import { type Advice, afterBalance, holdRpm, isHeld } from '@amber-needle/core/advice';
 import type { Suspicion } from '@amber-needle/core/faults';
 import type { Job } from '@amber-needle/core/job';
 import { decidingQuantity } from '@amber-needle/core/setup';
@@ -38,7 +38,9 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
     case 'couple':
       return { do: 'coupled', label: advice.state === 'clamped' ? 'clamped it' : 'loosened it', ...advice };
     case 'done':
-      return { do: 'finish', label: 'finish the job' };
+      return afterBalance(job) === 'offIdle'
+        ? { do: 'stage', label: 'look off idle', stage: 'offIdle' }
+        : { do: 'finish', label: 'finish the job' };
     case 'suspect':
       return { do: 'mended', label: 'found it, put it right', suspicion: advice.suspicion };
     case 'holdAndRead':

@@ -71,7 +71,9 @@ describe('the one next action', () => {
       append(even, { kind: 'coupled', coupling: 'C', state: 'clamped' }),
       reading({ kPa: [40, 40] }),
     );
-    expect(actionOf(coupled, live('steady'))).toMatchObject({ do: 'finish' });
+    expect(actionOf(coupled, live('steady'))).toMatchObject({ do: 'stage', stage: 'offIdle' });
+    const skipped = append(coupled, { kind: 'check', check: { what: 'offIdleSkipped' } });
+    expect(actionOf(skipped, live('steady'))).toMatchObject({ do: 'finish' });
     const finished = append(coupled, { kind: 'finished', outcome: 'balanced', probability: 0.99 });
     expect(actionOf(finished, live('steady'))).toMatchObject({ do: 'blocked' });
   });

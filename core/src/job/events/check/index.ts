@@ -6,9 +6,10 @@ import { CheckSchema } from './schema';
 
 export const check: EventKind<typeof CheckSchema> = {
   kind: 'check',
-  version: 1,
+  version: 2,
   schema: CheckSchema,
-  upcasters: [],
+  // Version 2 may skip the look off idle; older jobs never said so.
+  upcasters: [(event) => event],
   season: 'atTheBench',
   title: 'Checked',
   refuse: ({ setup }, { check: made }) =>
@@ -22,6 +23,7 @@ export const check: EventKind<typeof CheckSchema> = {
     },
     balance: (job, { check: made, seq }) => {
       if (made.what === 'gaugesMatched') return { sinceReading: staleBy(job, 'matched') };
+      if (made.what === 'offIdleSkipped') return { offIdleSkipped: true };
       if (made.what !== 'blipped') return {};
       return { blips: job.blips + 1, touchedAt: seq, sinceReading: staleBy(job, 'move') };
     },

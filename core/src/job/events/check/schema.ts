@@ -35,11 +35,14 @@ const Blipped = Type.Object({ what: Type.Literal('blipped') }, closed);
 /** A meter was asked for and there is none at hand: it is not asked for again. */
 const NoMeter = Type.Object({ what: Type.Literal('noMeter') }, closed);
 
+/** Throttles are not compared above idle on this job: somebody has decided so. */
+const OffIdleSkipped = Type.Object({ what: Type.Literal('offIdleSkipped') }, closed);
+
 export const CheckSchema = Type.Object(
   {
-    ...envelope(1),
+    ...envelope(2),
     kind: Type.Literal('check'),
-    check: Type.Union([GaugesZeroed, GaugesMatched, CautionsRead, Blipped, NoMeter]),
+    check: Type.Union([GaugesZeroed, GaugesMatched, CautionsRead, Blipped, NoMeter, OffIdleSkipped]),
   },
   closed,
 );
