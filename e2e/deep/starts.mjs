@@ -12,7 +12,7 @@ async function isWhole(address) {
   const page = await (await fetch(address)).text();
   return [
     'Harrow 750 twin',
-    'Fenwick 650 twin',
+    'Fenwick 650 triple',
     'Marl parallel twin',
     'Shakes at idle',
     'Check after',

@@ -3,11 +3,12 @@ import type { AddressInfo } from 'node:net';
 import { standardAtmosphere } from '@amber-needle/core/air';
 import { readSetup } from '@amber-needle/core/formats/setup';
 import { ARCHETYPES, type Setup } from '@amber-needle/core/setup';
-import { encodeTrace } from '@amber-needle/core/trace';
+import { encodeTrace, type Trace } from '@amber-needle/core/trace';
 import { controlServer } from './controlServer';
 import { createMounts } from './mounts';
 import { HELP, parseOptions, type StandinOptions } from './options';
 import { createSender } from './sender';
+import { serialPrinter } from './serialPrinter';
 
 const BATCH_MS = 50;
 /** After a pause of the machine (a laptop lid) the engine does not race to catch up. */
@@ -41,12 +42,13 @@ function run(options: StandinOptions): void {
     };
     let taken = 0;
     /** Samples up to the given one as a trace of their own. */
-    const traceUpTo = (sample: number) => {
+    const traceUpTo = (sample: number): Trace => {
       const { gauges } = mounts.current();
       const rows: (readonly number[])[] = [];
       for (; taken < sample; taken += 1) rows.push(gauges.take());
-      return encodeTrace({ meta, columns: gauges.columns, rows });
+      return { meta, columns: gauges.columns, rows };
     };
+    const printer = options.serial === undefined ? undefined : serialPrinter(options.serial, fail);
     const sender = createSender(`${options.app}/api/bench/${encodeURIComponent(options.bench)}/trace`, say);
     let simulated = 0;
     let before = performance.now();
@@ -54,7 +56,9 @@ function run(options: StandinOptions): void {
       const now = performance.now();
       simulated += Math.min(LONGEST_LEAP_S, (now - before) / 1000) * (options.choices.pace ?? 1);
       before = now;
-      if (sender.free()) void sender.send(traceUpTo(Math.floor(simulated * options.rateHz)));
+      const due = Math.floor(simulated * options.rateHz);
+      if (printer?.free()) printer.print(traceUpTo(due));
+      else if (printer === undefined && sender.free()) void sender.send(encodeTrace(traceUpTo(due)));
     }, BATCH_MS);
     for (const signal of ['SIGINT', 'SIGTERM'] as const) {
       process.once(signal, () => {

@@ -7,6 +7,8 @@ export interface StandinOptions {
   readonly app: string;
   readonly bench: string;
   readonly port: number;
+  /** Prints to this file or terminal instead of sending to an app. */
+  readonly serial: string | undefined;
   readonly rateHz: number;
   readonly setupFile: string | undefined;
   readonly archetype: ArchetypeName;
@@ -22,6 +24,8 @@ export const HELP = `standin: a gauge set on a practice engine, sending to the a
 
   --app URL      where the app is                            (http://127.0.0.1:3000)
   --bench NAME   the bench it is connected to                (main)
+  --serial PATH  print to a file or a (pseudo) terminal, as a
+                 board on a cable would, not to an app
   --port N       port of its own control API on 127.0.0.1    (a free one)
   --seed N       which engine: stops, gains, gauge offsets   (7)
   --rate N       samples a second and channel, 200 to 1000   (500)
@@ -83,6 +87,7 @@ export function parseOptions(args: readonly string[]): Parsed {
       app,
       bench: values.bench,
       port,
+      serial: values.serial,
       rateHz,
       setupFile: values.setup,
       archetype,
@@ -133,6 +138,7 @@ function parse(args: readonly string[]) {
       app: { type: 'string', default: 'http://127.0.0.1:3000' },
       bench: { type: 'string', default: 'main' },
       port: { type: 'string', default: '0' },
+      serial: { type: 'string' },
       seed: { type: 'string', default: '7' },
       rate: { type: 'string', default: '500' },
       archetype: { type: 'string', default: 'twin' },

@@ -1,11 +1,16 @@
+import { mkdtempSync, readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { DEFAULT_PRACTICE } from '@amber-needle/core/practice';
 import { ARCHETYPES, twinWithTwoStops } from '@amber-needle/core/setup';
+import type { TraceColumn } from '@amber-needle/core/trace';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { controlServer } from './controlServer';
 import { createMounts } from './mounts';
 import { createSender } from './sender';
+import { serialPrinter } from './serialPrinter';
 
 describe('the control API', () => {
   const server = controlServer(createMounts(twinWithTwoStops, { ...DEFAULT_PRACTICE, faults: { are: 'drawn' } }, 500));
@@ -65,6 +70,25 @@ describe('the control API', () => {
     expect((await command('x'.repeat(300_000))).status).toBe(422);
     expect((await command({ do: 'start' }, { origin: 'http://127.0.0.1:3000' })).status).toBe(403);
     expect((await fetch(`${url}/elsewhere`)).status).toBe(404);
+  });
+});
+
+describe('a board on a cable', () => {
+  it('prints its heading now and then, rows in between, and nothing that only the network needs', async () => {
+    const path = join(mkdtempSync(join(tmpdir(), 'needle-serial-')), 'cable');
+    const failed: string[] = [];
+    const printer = serialPrinter(path, (reason) => failed.push(reason));
+    const columns: TraceColumn[] = [
+      { kind: 'time', name: 't_s', scale: 's' },
+      { kind: 'pressure', name: 'v1_kpa', stem: 'v1', unit: 'kpa' },
+    ];
+    const meta = { reference: 'vacuum' as const, stream: 'x', control: 'http://127.0.0.1:1' };
+    for (let i = 0; i < 41; i += 1) printer.print({ meta, columns, rows: [[i / 10, 40]] });
+    await expect.poll(() => readFileSync(path, 'utf8').split('\n').length).toBe(2 + 2 + 41 + 1);
+    const text = readFileSync(path, 'utf8');
+    expect(text.startsWith('# reference: vacuum\nt_s,v1_kpa\n0,40\n0.1,40\n')).toBe(true);
+    expect(text).not.toContain('control');
+    expect(failed).toEqual([]);
   });
 });
 

@@ -10,6 +10,7 @@ describe('command line', () => {
         app: 'http://127.0.0.1:3000',
         bench: 'main',
         port: 0,
+        serial: undefined,
         rateHz: 500,
         setupFile: undefined,
         archetype: 'twin',

@@ -44,7 +44,7 @@ export const ACTION_NAMES: Readonly<Record<Action, string>> = {
   sources: 'sources',
   unit: 'unit',
   ear: 'by ear',
-  finish: 'finish anyway',
+  finish: 'end here',
   keys: 'all keys',
 };
 

@@ -84,7 +84,7 @@ export function benchKeys(
     ...(doors.practise === undefined
       ? []
       : [{ ...keyFor('practise'), label: 'practise', run: doors.practise, elsewhere: doors.practising }]),
-    ...(advice.kind === 'done' ? [] : [{ ...keyFor('finish'), label: 'finish anyway', run: actions.finish }]),
+    ...(advice.kind === 'done' ? [] : [{ ...keyFor('finish'), label: 'end here', run: actions.finish }]),
   ];
 }
 

@@ -134,7 +134,7 @@ function StateColumn({ title, noun, state }: StateColumnProps) {
   return (
     <section aria-label={title}>
       <h2 className="text-soft">{title}</h2>
-      <dl className="mt-2 space-y-1 text-lg">
+      <dl className="mt-2 space-y-1 whitespace-nowrap">
         {state.throats.map(({ throat, figure, deviation }) => (
           <div key={throat} className="flex justify-between gap-4">
             <dt>

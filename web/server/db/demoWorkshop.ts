@@ -1,125 +1,241 @@
-import type { JobEvent } from '@amber-needle/core/job';
-import { type Setup, twinWithTwoStops } from '@amber-needle/core/setup';
+import { lastVisitOf } from '@amber-needle/core/belief';
+import { findingsOf } from '@amber-needle/core/findings';
+import type { JobEvent, LastVisit } from '@amber-needle/core/job';
+import { ARCHETYPES, type ArchetypeName, type Setup } from '@amber-needle/core/setup';
 import { runTrial } from '@amber-needle/core/trial';
 import { openDatabase } from './connection';
+import { putInstrument } from './instruments';
 import { insertJob } from './jobRepository';
 import { hasMachines, insertMachine } from './machineRepository';
 
-/** Invented machines of an invented workshop. */
-const MACHINES = [
+interface DemoMachine {
+  readonly name: string;
+  readonly bank: ArchetypeName;
+  readonly idleRpm?: number;
+  readonly note: string;
+  readonly owner: string;
+  readonly plate: string;
+}
+
+/** Invented machines of an invented workshop, each with another bank; their ids end in their place, a1 to a9. */
+const MACHINES: readonly DemoMachine[] = [
   {
-    id: '01900000-0000-7000-8000-0000000000a1',
     name: 'Harrow 750 twin',
+    bank: 'twin',
+    idleRpm: 1050,
     note: 'Red tank. Owner rides it to work all year.',
     owner: 'Ada Holm',
     plate: 'AN 750',
-    idleRpm: 1050,
   },
   {
-    id: '01900000-0000-7000-8000-0000000000a2',
-    name: 'Fenwick 650 twin',
+    name: 'Fenwick 650 triple',
+    bank: 'rack3',
     note: 'Long stored, new diaphragms last spring.',
     owner: 'Per Lindqvist-Moor',
     plate: 'FW 65',
-    idleRpm: 1100,
   },
   {
-    id: '01900000-0000-7000-8000-0000000000a3',
     name: 'Marl parallel twin',
+    bank: 'twin',
+    idleRpm: 1000,
     note: 'Club machine, two keys on the board.',
     owner: 'The harbour club',
     plate: '',
-    idleRpm: 1000,
   },
-] as const;
+  {
+    name: 'Tarn 900 four',
+    bank: 'rack4',
+    note: 'Rack was off for cleaning in May.',
+    owner: 'Ines Brandal',
+    plate: 'TN 904',
+  },
+  {
+    name: 'Corrie six',
+    bank: 'rack6',
+    note: 'Bring the long screwdriver: the fourth screw sits deep.',
+    owner: 'Joost Aalders',
+    plate: 'CS 6',
+  },
+  {
+    name: 'Larkhill saloon six',
+    bank: 'sideDraughtSix',
+    note: 'Three side-draughts on one long linkage.',
+    owner: 'Ruth Oyelaran',
+    plate: 'LH 2400',
+  },
+  {
+    name: 'Weir flat four',
+    bank: 'flatFour',
+    note: 'Carburetors far apart: look at the rods first.',
+    owner: 'Tomasz Wrona',
+    plate: '',
+  },
+  {
+    name: 'Bracken V8 coupe',
+    bank: 'fourBarrel',
+    note: 'Plenum: the airflow meter decides here.',
+    owner: 'Marta Quell',
+    plate: 'BK 8',
+  },
+  {
+    name: 'Gannet 40 outboard',
+    bank: 'outboardTriple',
+    note: 'Runs on the tank only, exhaust under water.',
+    owner: 'The harbour club',
+    plate: 'hull 12',
+  },
+];
 
-/** Finished jobs, each played through on the practice engine: what the log holds is what the gauges showed. */
-const JOBS = [
+interface DemoJob {
+  /** Place of its machine. */
+  readonly machine: number;
+  readonly seed: number;
+  readonly openedAt: string;
+  readonly complaint: string;
+  /** How far the work has come; a job without is closed. */
+  readonly open?: 'atOpening' | 'firstTurn' | 'beforeCoupling' | 'offIdle' | 'beforeFinish';
+}
+
+/** Two years of jobs, each played through on the practice engine: what a log holds is what the gauges showed. Their ids end in b1 and so on. */
+const JOBS: readonly DemoJob[] = [
+  { machine: 0, seed: 11, openedAt: '2026-03-14T09:12:00.000Z', complaint: 'Shakes at idle, stalls at lights.' },
+  { machine: 0, seed: 9, openedAt: '2026-09-02T14:40:00.000Z', complaint: 'Service. Check after the summer.' },
+  { machine: 1, seed: 21, openedAt: '2026-10-20T08:05:00.000Z', complaint: 'Idle hunts between 900 and 1200.' },
   {
-    machine: 0,
-    id: '01900000-0000-7000-8000-0000000000b1',
-    seed: 11,
-    openedAt: '2026-03-14T09:12:00.000Z',
-    complaint: 'Shakes at idle, stalls at lights.',
+    machine: 2,
+    seed: 4,
+    openedAt: '2026-11-24T16:30:00.000Z',
+    complaint: 'Pulls to one side off idle. Balance and report.',
+    open: 'atOpening',
   },
+  { machine: 3, seed: 31, openedAt: '2025-04-11T10:20:00.000Z', complaint: 'Rattles at idle, spring service.' },
+  {
+    machine: 3,
+    seed: 32,
+    openedAt: '2026-11-23T09:00:00.000Z',
+    complaint: 'Uneven since the rack was cleaned.',
+    open: 'firstTurn',
+  },
+  { machine: 8, seed: 81, openedAt: '2025-08-19T07:45:00.000Z', complaint: 'Stalls when put into gear.' },
+  { machine: 6, seed: 61, openedAt: '2025-05-27T11:30:00.000Z', complaint: 'Rods were off; set it up anew.' },
   {
     machine: 0,
-    id: '01900000-0000-7000-8000-0000000000b2',
-    seed: 9,
-    openedAt: '2026-09-02T14:40:00.000Z',
-    complaint: 'Service. Check after the summer.',
+    seed: 12,
+    openedAt: '2026-11-20T15:10:00.000Z',
+    complaint: 'Winter service.',
+    open: 'beforeCoupling',
   },
   {
     machine: 1,
-    id: '01900000-0000-7000-8000-0000000000b3',
-    seed: 21,
-    openedAt: '2026-10-20T08:05:00.000Z',
-    complaint: 'Idle hunts between 900 and 1200.',
+    seed: 22,
+    openedAt: '2026-11-21T10:00:00.000Z',
+    complaint: 'Hesitates just off idle.',
+    open: 'offIdle',
   },
-] as const;
+  {
+    machine: 8,
+    seed: 82,
+    openedAt: '2026-11-22T08:30:00.000Z',
+    complaint: 'Pulls unevenly out of the harbour.',
+    open: 'beforeFinish',
+  },
+];
 
-const OPEN_JOB = {
-  machine: 2,
-  id: '01900000-0000-7000-8000-0000000000b4',
-  openedAt: '2026-11-24T16:30:00.000Z',
-  complaint: 'Pulls to one side off idle. Balance and report.',
+const GAUGE_SET = {
+  id: '01900000-0000-7000-8000-0000000000e1',
+  name: 'Bench gauge set',
+  what: 'gaugeSet',
+  channels: 4,
+  classPercent: 1,
+  learned: [],
 } as const;
 
+const FOUNDED = '2025-01-05T08:00:00.000Z';
 /** From opening to the next morning, s. */
 const CLOSED_AFTER_S = 22 * 3600;
+
+const idOf = (kind: string, place: number) => `01900000-0000-7000-8000-0000000000${kind}${(place + 1).toString(16)}`;
 
 /** Fills an empty workshop for the demo, whole or not at all; leaves any other alone. */
 export async function loadDemoWorkshop(url: URL): Promise<void> {
   const db = openDatabase(url);
   try {
     if (await hasMachines(db)) return;
-    const jobs = [...JOBS.map(closedJob), openJob()];
+    const jobs = playedJobs();
     await db.transaction(async (trx) => {
-      for (const { idleRpm, ...machine } of MACHINES)
+      for (const [place, { name, note, owner, plate, ...machine }] of MACHINES.entries())
         await insertMachine(trx, {
-          ...machine,
-          setup: setupFor(idleRpm),
-          createdAt: '2026-01-05T08:00:00.000Z',
+          id: idOf('a', place),
+          name,
+          note,
+          owner,
+          plate,
+          setup: setupOf(machine),
+          createdAt: FOUNDED,
           practice: false,
         });
       for (const { events, ...job } of jobs) await insertJob(trx, job, events);
+      await putInstrument(trx, GAUGE_SET, FOUNDED);
     });
   } finally {
     await db.destroy();
   }
 }
 
-/** A job of last season: played through, looked at cold the next morning, and closed. */
-function closedJob({ machine, id, seed, openedAt, complaint }: (typeof JOBS)[number]) {
-  const { name, idleRpm, id: machineId } = MACHINES[machine];
-  const clock = (after: number) => new Date(Date.parse(openedAt) + Math.round(after * 1000)).toISOString();
-  const { events } = runTrial({ setup: setupFor(idleRpm), seed, machine: name, complaint, clock });
-  const closing: JobEvent = {
-    kind: 'closed',
-    version: 1,
-    id: id.replace(/b(\d)$/, 'd$1'),
-    seq: events.length + 1,
-    at: clock(CLOSED_AFTER_S),
-  };
-  return { id, machineId, openedAt, events: [...events, closing] };
+/** Jobs played through in their order: looked at cold the next morning and closed, or left where they stand. */
+function playedJobs() {
+  const visits = new Map<number, LastVisit>();
+  return JOBS.map((job, place) => {
+    const machine = MACHINES[job.machine] ?? { name: '', bank: 'twin' as const };
+    const clock = (after: number) => new Date(Date.parse(job.openedAt) + Math.round(after * 1000)).toISOString();
+    const lastVisit = visits.get(job.machine);
+    const { events } = runTrial({
+      setup: setupOf(machine),
+      seed: job.seed,
+      machine: machine.name,
+      complaint: job.complaint,
+      clock,
+      ...(lastVisit === undefined ? {} : { lastVisit }),
+    });
+    const end = { id: idOf('d', place), seq: 0, at: clock(CLOSED_AFTER_S) };
+    const findings = job.open === undefined ? findingsOf(events) : undefined;
+    if (findings !== undefined) visits.set(job.machine, lastVisitOf(findings.belief, end.at));
+    const shown: readonly JobEvent[] =
+      job.open === undefined ? [...events, { ...end, kind: 'closed', version: 1 }] : upTo(events, job.open, end);
+    return {
+      id: idOf('b', place),
+      machineId: idOf('a', job.machine),
+      openedAt: job.openedAt,
+      events: shown.map((event, i) => ({ ...event, seq: i + 1 })),
+    };
+  });
 }
 
-function openJob() {
-  const { machine, id, openedAt, complaint } = OPEN_JOB;
-  const { name, idleRpm, id: machineId } = MACHINES[machine];
-  const opened: JobEvent = {
-    kind: 'opened',
-    version: 3,
-    id: '01900000-0000-7000-8000-0000000000c1',
-    seq: 1,
-    at: openedAt,
-    machine: name,
-    complaint,
-    setup: setupFor(idleRpm),
+/** The log as it stood at a place of the work. */
+function upTo(
+  events: readonly JobEvent[],
+  open: NonNullable<DemoJob['open']>,
+  end: Pick<JobEvent, 'id' | 'seq' | 'at'>,
+): readonly JobEvent[] {
+  const before = (kind: JobEvent['kind']) => {
+    const place = events.findIndex((event) => event.kind === kind);
+    return place < 0 ? events.filter(({ kind: each }) => each !== 'finished') : events.slice(0, place);
   };
-  return { id, machineId, openedAt, events: [opened] };
+  switch (open) {
+    case 'atOpening':
+      return events.slice(0, 1);
+    case 'firstTurn':
+      return [...before('move'), ...events.filter(({ kind }) => kind === 'move').slice(0, 1)];
+    case 'beforeCoupling':
+      return before('coupled');
+    case 'offIdle':
+      return [...before('finished'), { ...end, kind: 'stage', version: 1, stage: 'offIdle' }];
+    case 'beforeFinish':
+      return [...before('finished'), { ...end, kind: 'check', version: 2, check: { what: 'offIdleSkipped' } }];
+  }
 }
 
-function setupFor(idleRpm: number): Setup {
-  return { ...twinWithTwoStops, targets: { ...twinWithTwoStops.targets, idleRpm } };
+function setupOf({ bank, idleRpm }: Pick<DemoMachine, 'bank' | 'idleRpm'>): Setup {
+  const setup = ARCHETYPES[bank];
+  return idleRpm === undefined ? setup : { ...setup, targets: { ...setup.targets, idleRpm } };
 }

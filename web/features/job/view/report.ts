@@ -227,6 +227,7 @@ function checkedText(check: EventOf<'check'>['check']): string {
     case 'cautionsRead':
     case 'blipped':
     case 'noMeter':
+    case 'offIdleSkipped':
       return '';
   }
 }
