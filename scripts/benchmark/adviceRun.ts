@@ -10,7 +10,7 @@ import {
   type Setup,
   toleranceOf,
 } from '@amber-needle/core/setup';
-import { driveForeign } from '@amber-needle/core/testing';
+import { drawLaw, driveForeign } from '@amber-needle/core/testing';
 import { runTrial } from '@amber-needle/core/trial';
 import { type Chased, fixedChase, oracle, proportionalChase } from './chases';
 
@@ -50,7 +50,7 @@ if (isArchetype(name)) {
 function run(setup: Setup, method: string, seed: number): JobResult {
   const faults = faultFor(setup, seed);
   const found = { found: 'farOff' as const, faults };
-  if (method === 'advice') return engine === 'foreign' ? advisedForeign(setup, seed) : advised(setup, seed, found);
+  if (method === 'advice') return engine === 'own' ? advised(setup, seed, found) : advisedForeign(setup, seed);
   const chase = method === 'oracle' ? oracle : method === 'fixed' ? fixedChase : proportionalChase;
   return { ...judged(setup, chase(setup, { seed, ...found })), method, name, seed };
 }
@@ -119,7 +119,12 @@ function advised(setup: Setup, seed: number, found: { found: 'farOff'; faults: r
 /** The same on the engine model of the tests, which has nothing of the product's own. */
 function advisedForeign(setup: Setup, seed: number): JobResult {
   const [supposed] = faultFor(setup, seed);
-  const options = { seed, plain: meter === 'none', ...(supposed === undefined ? {} : { fault: supposed }) };
+  const options = {
+    seed,
+    plain: meter === 'none' && engine === 'foreign',
+    ...(engine === 'family' ? { law: drawLaw(seed, setup.engine.strokes), noMeter: true, goesOn: true } : {}),
+    ...(supposed === undefined ? {} : { fault: supposed }),
+  };
   const { events, outcome, suspected, truth, probability } = driveForeign(setup, options);
   const kinds = (kind: string) => events.filter((event) => event.kind === kind).length;
   return {

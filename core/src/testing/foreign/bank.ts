@@ -1,6 +1,7 @@
 import { at, seededRandom } from '../../basics';
 import type { Suspicion } from '../../faults';
 import { actionOn, concernOf, type Setup } from '../../setup';
+import { type ForeignLaw, PLAIN_LAW } from './law';
 
 /**
  * An engine model apart from the product's own: orifices by Bernoulli's law, a speed that follows the charge by some power. Like the belief
@@ -13,6 +14,8 @@ export interface ForeignOptions {
   readonly turnsOff?: number;
   readonly rpmOff?: number;
   readonly fault?: Suspicion;
+  /** Laws of its own; without, those of the one foreign engine. */
+  readonly law?: ForeignLaw;
 }
 
 export interface ForeignBank {
@@ -22,16 +25,19 @@ export interface ForeignBank {
   readonly match: () => readonly number[];
   /** Air past each mouth as a float shows it, in a scale of its own. */
   readonly meter: () => readonly number[];
+  /** What the gauges show at rest, kPa. */
+  readonly zeros: readonly number[];
   readonly turn: (adjuster: string, turns: number) => void;
+  /** Whether it would die where it stands. */
+  readonly dies: () => boolean;
   readonly blip: () => void;
   /** Depressions and speed as they are. */
   readonly truth: () => { readonly depressionsKPa: readonly number[]; readonly rpm: number };
 }
 
 const AMBIENT = 100;
-/** A throttle's effective opening at the idle it should have, mm2, and what a turn of a stop adds to it as a share. */
+/** A throttle's effective opening at the idle it should have, mm2. */
 const OPENING = 6;
-const SHARE_PER_TURN = 0.13;
 /** Idle depression, kPa, of a four-stroke and of a two-stroke. */
 const DEPRESSION = { 2: 11, 4: 46 } as const;
 /** Speed goes with the charge by a power between these, evenly by its logarithm; a two-stroke's more, for it fires more often. */
@@ -42,26 +48,31 @@ const LEAK_SHARE = 0.4;
 const STRAY_SHARE = 0.12;
 /** What a pipe between runners leaves of a difference of pressure. */
 const LEFT_BY_PIPE = 0.35;
-const NOISE_KPA = 0.04;
 const NOISE_RPM = 4;
 
 export function createForeignBank(setup: Setup, options: ForeignOptions): ForeignBank {
-  const { seed, turnsOff = 1, rpmOff = 300, fault } = options;
+  const { seed, turnsOff = 1, rpmOff = 300, fault, law } = options;
   const random = seededRandom(seed ^ 0x5eed);
   const either = (most: number) => most * (2 * random.uniform() - 1);
   const { throats, adjusters, engine, targets } = setup;
   const shared = either(0.35);
-  const gains = adjusters.map(() => SHARE_PER_TURN * Math.exp(shared + either(0.35)));
+  const { sharePerTurn, screwsUnlike, knobShare, bend, flow, leakage, ...rest } = law ?? PLAIN_LAW;
+  const gains = adjusters.map(({ acts }) => {
+    const lever = acts.length === throats.length && throats.length > 1 ? knobShare : 1;
+    return sharePerTurn * lever * Math.exp(shared + either(screwsUnlike));
+  });
   const [least, most] = SPEED_POWER[engine.strokes];
-  const power = least * (most / least) ** random.uniform();
-  const slopes = throats.map(() => 1 + either(0.004));
+  const drawn = least * (most / least) ** random.uniform();
+  const power = law?.speedPower ?? drawn;
+  const slopes = throats.map(() => 1 + either(rest.slopes));
+  const zeros = throats.map(() => (rest.offsetsKPa === 0 ? 0 : either(rest.offsetsKPa)));
   const turned = adjusters.map((adjuster) => (concernOf(adjuster) === 'rest' ? either(turnsOff) : 0));
   const plates = throats.map(() => 1 + PLATES * random.normal());
   const strayed = throats.map(() => 0);
   const ease = 1 + either(rpmOff) / targets.idleRpm;
-  const idleDepression = DEPRESSION[engine.strokes];
+  const idleDepression = law?.idleDepressionKPa ?? DEPRESSION[engine.strokes];
   // What one cylinder draws at the idle it should have, so that the opening above makes the depression above.
-  const draw = (OPENING * Math.sqrt(idleDepression)) / (targets.idleRpm * (AMBIENT - idleDepression));
+  const draw = (OPENING * idleDepression ** flow) / (targets.idleRpm * (AMBIENT - idleDepression));
 
   /** Openings past the mouths, mm2, and with what leaks in behind them. */
   function openings() {
@@ -73,7 +84,8 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
           : sum;
       }, 1);
       const size = OPENING * Math.max(1, feeds.length) * at(plates, i);
-      const mouth = size * Math.max(0.15, screws + at(strayed, i));
+      const plate = Math.max(0.15, screws + at(strayed, i)) ** bend;
+      const mouth = size * (leakage + (1 - leakage) * plate);
       const leaks = fault?.kind === 'airLeak' && fault.throat === id;
       return { mouth, whole: mouth + (leaks ? LEAK_SHARE * size : 0) };
     });
@@ -84,7 +96,7 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
     let [low, high] = [0, AMBIENT];
     for (let i = 0; i < 40; i += 1) {
       const middle = (low + high) / 2;
-      if (opening * Math.sqrt(AMBIENT - middle) > draw * cylinders * rpm * middle) low = middle;
+      if (opening * (AMBIENT - middle) ** flow > draw * cylinders * rpm * middle) low = middle;
       else high = middle;
     }
     return low;
@@ -105,7 +117,7 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
     return { open, rpm, depressionsKPa: pressures.map((p) => AMBIENT - mean - left * (p - mean)) };
   }
 
-  const wander = () => 1 + 0.003 * random.normal();
+  const wander = () => 1 + rest.wander * random.normal();
   const isExchanged = (id: string) => fault?.kind === 'exchangedHoses' && fault.throats.includes(id);
   const hoses = throats.map(({ id }) =>
     throats.findIndex((other) => (isExchanged(id) ? isExchanged(other.id) && other.id !== id : other.id === id)),
@@ -116,22 +128,25 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
       const together = wander();
       return {
         depressionsKPa: hoses.map(
-          (place, i) => at(slopes, i) * at(depressionsKPa, place) * together + NOISE_KPA * random.normal(),
+          (place, i) =>
+            at(zeros, i) + at(slopes, i) * at(depressionsKPa, place) * together + rest.noiseKPa * random.normal(),
         ),
         rpm: rpm * wander() + NOISE_RPM * random.normal(),
       };
     },
     match() {
       const { depressionsKPa } = state();
-      return slopes.map((slope) => slope * at(depressionsKPa, 0) + 0.02 * random.normal());
+      return slopes.map((slope, i) => at(zeros, i) + slope * at(depressionsKPa, 0) + 0.02 * random.normal());
     },
     meter() {
       const { open, depressionsKPa } = state();
       return open.map(({ mouth }, i) => 0.2 * mouth * Math.sqrt(at(depressionsKPa, i)) * (1 + 0.02 * random.normal()));
     },
+    zeros,
+    dies: () => state().rpm < rest.stallsAt * targets.idleRpm,
     turn(adjuster, turns) {
       const place = adjusters.findIndex(({ id }) => id === adjuster);
-      turned[place] = at(turned, place) + turns * (1 + 0.04 * random.normal());
+      turned[place] = at(turned, place) + turns * (1 + rest.handBias + rest.handShare * random.normal());
     },
     blip() {
       throats.forEach(({ id }, i) => {

@@ -17,6 +17,8 @@ export interface Driven {
   readonly spreadShare: number;
   readonly inBand: boolean;
   readonly suspected: Suspicion | undefined;
+  /** How often it died. */
+  readonly stalls: number;
 }
 
 export interface DriveOptions extends ForeignOptions {
@@ -24,6 +26,8 @@ export interface DriveOptions extends ForeignOptions {
   readonly plain?: boolean;
   /** Looks into what is suspected, finds nothing, and goes on. */
   readonly goesOn?: boolean;
+  /** There is no meter: that is said once. */
+  readonly noMeter?: boolean;
 }
 
 const MOST_ADVICES = 80;
@@ -39,6 +43,7 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
     events = [...events, decision.event];
   };
   let probability = 0;
+  let stalls = 0;
   const ended = (outcome: Driven['outcome'], suspected?: Suspicion): Driven => {
     const truth = bank.truth();
     const { depressionsKPa, rpm } = truth;
@@ -52,6 +57,7 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
       spreadShare: (Math.max(...depressionsKPa) - Math.min(...depressionsKPa)) / spreadKPa,
       inBand: Math.abs(rpm - idleRpm) <= idleBandRpm,
       suspected,
+      stalls,
     };
   };
   log({ kind: 'opened', machine: 'Foreign bank', complaint: '', setup });
@@ -75,12 +81,16 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
         bank.turn(advice.adjuster, advice.turns);
         bank.blip();
         log({ kind: 'move', adjuster: advice.adjuster, turns: advice.turns });
+        if (bank.dies()) {
+          stalls += 1;
+          log({ kind: 'stalled', seen: 'byPerson' });
+        }
         break;
       case 'couple':
         log({ kind: 'coupled', coupling: advice.coupling, state: advice.state });
         break;
       case 'read':
-        for (const event of readAs(advice.purpose, setup, bank, options.plain === true)) log(event);
+        for (const event of readAs(advice.purpose, { setup, bank, options })) log(event);
         break;
       case 'settle':
       case 'holdAndRead':
@@ -91,7 +101,14 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
   return ended('noEnd');
 }
 
-function readAs(purpose: string, setup: Setup, bank: ForeignBank, plain: boolean): readonly Bare[] {
+interface Reading {
+  readonly setup: Setup;
+  readonly bank: ForeignBank;
+  readonly options: DriveOptions;
+}
+
+function readAs(purpose: string, { setup, bank, options }: Reading): readonly Bare[] {
+  const plain = options.plain === true;
   const ids = setup.throats.map(({ id }) => id);
   if (purpose === 'zeroGauges')
     return [
@@ -99,7 +116,7 @@ function readAs(purpose: string, setup: Setup, bank: ForeignBank, plain: boolean
         kind: 'check',
         check: {
           what: 'gaugesZeroed',
-          channels: ids.map((throat) => ({ throat, offsetKPa: 0, uncertaintyKPa: 0.01 })),
+          channels: ids.map((throat, i) => ({ throat, offsetKPa: bank.zeros[i] ?? 0, uncertaintyKPa: 0.01 })),
         },
       },
     ];
@@ -107,6 +124,8 @@ function readAs(purpose: string, setup: Setup, bank: ForeignBank, plain: boolean
     const channels = bank.match().map((shownKPa, i) => ({ throat: ids[i] ?? '', shownKPa, uncertaintyKPa: 0.02 }));
     return [{ kind: 'check', check: { what: 'gaugesMatched', channels } }];
   }
+  if (!plain && purpose === 'meterMouths' && options.noMeter === true)
+    return [{ kind: 'check', check: { what: 'noMeter' } }];
   if (!plain && purpose === 'meterMouths') {
     const shown = bank.meter();
     return [

@@ -1,1 +1,2 @@
 export * from './drive';
+export * from './law';
