@@ -18,6 +18,7 @@ const KEYS = {
   sources: 's',
   unit: 'k',
   ear: 'e',
+  stalled: 'q',
   finish: 'f',
   keys: '?',
 } as const;
@@ -44,6 +45,7 @@ export const ACTION_NAMES: Readonly<Record<Action, string>> = {
   sources: 'sources',
   unit: 'unit',
   ear: 'by ear',
+  stalled: 'it stalled',
   finish: 'end here',
   keys: 'all keys',
 };

@@ -53,7 +53,7 @@ export type Advice = { readonly grounds: Grounds } & (
       readonly probabilityAfter: number;
       readonly effect: ScrewEffect;
       /** `whichNeedles`: to see which needles it moves, for hoses may sit on each other's throats. */
-      readonly purpose: 'balance' | 'idleSpeed' | 'whichNeedles';
+      readonly purpose: 'balance' | 'idleSpeed' | 'whichNeedles' | 'afterStall';
     }
   | { readonly kind: 'couple'; readonly coupling: string; readonly state: 'clamped' | 'loosened' }
   /**

@@ -8,10 +8,12 @@ import { adviseOffIdle } from './offIdle';
 import { readMatchOrFineTurn } from './readMatchOrFineTurn';
 import { type AdviceOptions, type Stage, situationOf } from './situation';
 import { meterBeforeGoingOn, nameFault } from './suspicion';
+import { takeBackStall } from './takeBack';
 import { proveAndClose, zeroBeforeTurning } from './whenBalanced';
 
 /** The first that has something to say is heard. */
 const STAGES: readonly Stage[] = [
+  takeBackStall,
   // Held above idle, by request: nothing is said of the idle.
   adviseOffIdle,
   // While nothing fresh has been read there is nothing to judge.

@@ -25,10 +25,13 @@ function isFree(job: Job, adjuster: Adjuster): boolean {
     });
 }
 
-/** Turns that an adjuster has left to its seat and to its end. */
+/** Turns that an adjuster has left to its seat and to its end, and before the engine dies as it has shown. */
 export function roomOf(job: Job, { id, range }: Adjuster): { readonly out: Turns; readonly in: Turns } {
   const position = job.positions[id] ?? turns(0);
-  return { out: turns(position + range.outTurns), in: turns(range.inTurns - position) };
+  const beyond = job.stallsBeyond[id] ?? {};
+  const out = Math.min(position + range.outTurns, position - (beyond.out ?? -range.outTurns));
+  const inwards = Math.min(range.inTurns - position, (beyond.in ?? range.inTurns) - position);
+  return { out: turns(Math.max(0, out)), in: turns(Math.max(0, inwards)) };
 }
 
 /** The nearest whole step that the room allows. */

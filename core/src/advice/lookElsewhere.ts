@@ -15,7 +15,7 @@ export function cheapestLook(
   if (needsProofOfRest(job, suspicions) || mayStray(job, suspicions)) return BLIP_AND_READ;
   const test = turnToSeeWhichNeedles(job, belief, suspicions);
   if (test !== undefined) return turnAdvice(test, situation, 'whichNeedles');
-  return meterForLeak(job, 'whenStuck', suspicions) ?? likelyCause(suspicions);
+  return meterForLeak(job, 'whenStuck', suspicions) ?? likelyCause(job, suspicions);
 }
 
 /** Nothing helps: what stands in the way is said. */

@@ -18,6 +18,10 @@ const LIKELIEST = 0.75;
  */
 const STUCK_IF_SOUND = 0.02;
 const LIKELY_AT_THE_END = 0.4;
+/** A screw that has moved nothing over so many turns, to and fro counted, is no weak one: weaker than an eighth of the usual. Ours. */
+const PROVES_DEAD = 1;
+/** One that moves all throats alike shows in what wanders by itself: it takes more. Ours. */
+const PROVES_KNOB_DEAD = 3;
 /** A fault this sure at one place needs no proof. */
 const SURE_OF_PLACE = 0.85;
 /** A stop that strays is worth a blip to find out while it is this probable, so many times over. Ours: a blip costs twenty seconds. */
@@ -47,8 +51,12 @@ function blipOrSuspect(job: Job, suspicions: readonly Weighed[] = []): BareAdvic
   const [first] = suspicions;
   if (first === undefined) return undefined;
   if (sumOf(suspicions) < SUSPECT_PROBABILITY) return undefined;
-  if (first.probability < SURE_OF_PLACE && strayChance(suspicions) >= WORTH_A_BLIP && canBlip(job))
+  const isStray = faultKindOf(first.suspicion).test === 'blip';
+  const untried = isStray && job.blips === 0;
+  if ((untried || first.probability < SURE_OF_PLACE) && strayChance(suspicions) >= WORTH_A_BLIP && canBlip(job))
     return BLIP_AND_READ;
+  // A weak screw is turned again, further, before it is called dead.
+  if (first.suspicion.kind === 'deadScrew' && !isProvenDead(job, first.suspicion.adjuster)) return undefined;
   // Between two places nobody may be able to tell: then the kind of fault is named, at its likeliest place.
   const probability = sumOf(suspicions.filter(({ suspicion }) => suspicion.kind === first.suspicion.kind));
   if (probability < LIKELIEST) return undefined;
@@ -84,10 +92,17 @@ export function meterForLeak(
   return leak >= (airflows.length === 0 ? first : STILL_IN_DOUBT) ? METER_THE_MOUTHS : undefined;
 }
 
+function isProvenDead({ moves, setup }: Job, id: string): boolean {
+  const turned = moves.reduce((sum, move) => (move.adjuster === id ? sum + Math.abs(move.turns) : sum), 0);
+  const acts = setup.adjusters.find((adjuster) => adjuster.id === id)?.acts.length ?? 0;
+  return turned >= (acts > 1 && acts === setup.throats.length ? PROVES_KNOB_DEAD : PROVES_DEAD);
+}
+
 /** What may keep a bank from its targets when screws cannot bring it there. */
-export function likelyCause(suspicions: readonly Weighed[]): BareAdvice | undefined {
+export function likelyCause(job: Job, suspicions: readonly Weighed[]): BareAdvice | undefined {
   const [first] = suspicions;
   if (first === undefined) return undefined;
+  if (first.suspicion.kind === 'deadScrew' && !isProvenDead(job, first.suspicion.adjuster)) return undefined;
   const faulty = sumOf(suspicions);
   const probability = first.probability / (faulty + STUCK_IF_SOUND * (1 - faulty));
   if (probability < LIKELY_AT_THE_END) return undefined;

@@ -10,7 +10,7 @@ import type { BareAdvice, Situation } from './situation';
 export function turnAdvice(
   { adjuster, turns: by }: PlannedTurn,
   { belief, seed }: Pick<Situation, 'belief' | 'seed'>,
-  purpose?: 'whichNeedles',
+  purpose?: 'whichNeedles' | 'afterStall',
 ): BareAdvice {
   const after = moveBelief(belief, { adjuster: adjuster.id, turns: by });
   return {

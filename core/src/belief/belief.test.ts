@@ -165,9 +165,9 @@ describe('the belief', () => {
     const log = [zero(0.6, -0.4), reading({ kPa: [40.6, 39.6] })].reduce(append, opened);
     const { throats } = forecastOf(foldBelief(twinWithTwoStops, log));
     expect(throats[0]?.deviation).toBeCloseTo(0, 1);
-    // Left is what half a per cent of slope makes of 40 kPa, evenly spread, on a difference of two halved: 0.08.
-    expect(throats[0]?.uncertainty).toBeLessThan(0.11);
-    expect(throats[0]?.uncertainty).toBeGreaterThan(0.07);
+    // Left is what a slope of one per cent makes of 40 kPa, on a difference of two halved: 0.28.
+    expect(throats[0]?.uncertainty).toBeLessThan(0.31);
+    expect(throats[0]?.uncertainty).toBeGreaterThan(0.25);
   });
 
   it('takes a gauge’s slope out once all were put on one throat', () => {
@@ -231,10 +231,9 @@ describe('the belief', () => {
   });
 
   it('is surprised when a turn does nothing', () => {
-    const log = [zero(0, 0), reading({ kPa: [44, 40] }), move('A', 1), reading({ kPa: [44, 40] })].reduce(
-      append,
-      opened,
-    );
+    // Its effect was learned first: an untried screw may do next to nothing.
+    const learned = [zero(0, 0), reading({ kPa: [44, 40] }), move('A', 0.5), reading({ kPa: [42, 40.8] })];
+    const log = [...learned, move('A', 0.5), reading({ kPa: [42, 40.8] })].reduce(append, opened);
     const { surprise } = foldBelief(twinWithTwoStops, log);
     expect(Math.max(...surprise.map(({ sigmas }) => Math.abs(sigmas)))).toBeGreaterThan(1.5);
   });

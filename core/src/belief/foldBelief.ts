@@ -10,7 +10,7 @@ import { layoutOf } from './layout';
 import { withoutLessonsOf } from './lessons';
 import { unsettled } from './move';
 import { type Observation, sourceObservation, zeroObservation } from './observation';
-import { observedAirflow, observedReading, REPEATABILITY_KPA } from './observed';
+import { observedAirflow, observedReading, observedStall, REPEATABILITY_KPA } from './observed';
 import { priorBelief } from './prior';
 import { type Supposed, supposedBlip, supposedMove, supposedReading } from './supposed';
 import { updateBelief } from './update';
@@ -66,6 +66,9 @@ export function foldEvent(belief: Belief, event: JobEvent, supposition: Supposit
     case 'airflow':
       if (belief.stage === 'offIdle') return belief;
       return foldSeen(belief, (before) => observedAirflow(before, event, supposed.leaks), supposed);
+    case 'stalled':
+      // With nothing turned before it says nothing of a screw.
+      return belief.pending === undefined ? belief : foldSeen(belief, observedStall, supposed);
     case 'move':
       return {
         ...supposedMove(belief, event, supposed),
@@ -83,6 +86,8 @@ export function foldEvent(belief: Belief, event: JobEvent, supposition: Supposit
   }
 }
 
+/** A reading that moves what is thought of a screw by this much, as a logarithm, is worked out at what it shows. Ours. */
+const WORTH_ANOTHER_LOOK = 0.25;
 /** A turn whose effect was far from what was thought is propagated again, with slopes at the effect that the reading shows. */
 const TURNS_AGAIN = 2;
 /** But no further from what was thought than this, log gain: a factor of four and a half. */
@@ -94,11 +99,13 @@ type Observing = (belief: Belief) => Belief;
 function foldSeen(belief: Belief, observe: Observing, supposed: Supposed): Belief {
   const first = observe(belief);
   const { pending } = belief;
-  // What came as foreseen needs no second look.
-  if (pending === undefined || first.startle <= 0) return { ...first, pending: undefined };
+  if (pending === undefined) return { ...first, pending: undefined };
   const { before, move } = pending;
   const index = belief.setup.adjusters.findIndex(({ id }) => id === move.adjuster);
   const place = layoutOf(belief.setup).gain(index);
+  const learned = index < 0 ? 0 : Math.abs(at(first.mean, place) - at(before.mean, place));
+  // What came as foreseen needs no second look.
+  if (first.startle <= 0 && learned < WORTH_ANOTHER_LOOK) return { ...first, pending: undefined };
   let after = first;
   for (let i = 0; i < TURNS_AGAIN && index >= 0; i += 1) {
     const shown = at(after.mean, place);

@@ -57,7 +57,7 @@ export function moveBelief(belief: Belief, { adjuster: adjusterId, turns: by }: 
     if (sign === 0) return [];
     const perTurn = sign * gain * Math.exp(groupTrim(belief, n) - at(belief.mean, layout.trim(i)));
     const { change: atPoint, slope } = areaChange(perTurn * reached.turns);
-    return [{ i, perTurn, slope, change: atPoint + slope * perTurn * reached.turns * (known - point) }];
+    return [{ i, perTurn, slope, atPoint, change: atPoint + slope * perTurn * reached.turns * (known - point) }];
   });
   const meanChange = acted.reduce((sum, { change }) => sum + change / n, 0);
   const largest = Math.max(0, ...acted.map(({ change }) => Math.abs(change)));
@@ -84,7 +84,8 @@ export function moveBelief(belief: Belief, { adjuster: adjusterId, turns: by }: 
   }
   turn.doubtAlong(hand, HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2 + reached.doubt ** 2);
   turn.widen(layout.gain(index), GAIN_WANDER ** 2 + (GAIN_BEND * largest) ** 2);
-  if (acted.length > 1) for (const { i, change } of acted) turn.widen(layout.trim(i), (UNLIKE * change) ** 2);
+  // Unlike by a share of what the screw does, as far as that is known by now: a weak one leaves them alike.
+  if (acted.length > 1) for (const { i, atPoint } of acted) turn.widen(layout.trim(i), (UNLIKE * atPoint) ** 2);
   const far = Math.abs(at(belief.mean, layout.speed) - Math.log(setup.targets.idleRpm));
   const bend = SPEED_BEND[setup.engine.strokes] * (1 + FAR_FROM_IDLE * far) * meanChange;
   for (const way of group.bends) turn.doubtAlong(way, bend ** 2);

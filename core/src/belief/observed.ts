@@ -83,6 +83,16 @@ export function observedAirflow(
   return seen(ready, used, rpm === undefined ? [] : [speedObservation(ready, rpm, UNDER_A_METER ** 2)]);
 }
 
+/** An engine that died fell below about half of its idle; how far nobody has seen. Ours; the share is a logarithm's spread. */
+const DIED_AT = 0.5;
+const DIED_WITHIN = 0.25;
+
+/** The belief after the engine died by itself: the turn before it took more of its speed than was thought. */
+export function observedStall(belief: Belief): Belief {
+  const { idleRpm } = belief.setup.targets;
+  return seen(belief, [], [speedObservation(belief, DIED_AT * idleRpm, DIED_WITHIN ** 2)]);
+}
+
 interface Seen {
   readonly throat: string;
   readonly of: Observation;

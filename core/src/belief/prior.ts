@@ -13,14 +13,16 @@ export const PRIOR = {
   /** Gauges before they were put on one source, kPa. */
   offset: 0.5,
   /** A gauge's slope until all were put on one running throat: a class of half a per cent, evenly spread within it (GUM 4.3.7). */
-  gaugeGain: 0.003,
+  gaugeGain: 0.01,
   /**
    * What a turn does is unknown within a factor of two (two standard deviations of all three together): a part that all stops, screws
    * and knobs of a bank share (its plates), one that those of a kind share (their levers), and each screw's own.
    */
-  gainOfBank: 0.2,
-  gainOfKind: 0.22,
-  gainOfScrew: 0.2,
+  gainOfBank: 0.3,
+  gainOfKind: 0.35,
+  gainOfScrew: 0.35,
+  /** A screw that moves all throats does so by a lever of its own, that nobody has measured. */
+  gainOfKnob: 0.7,
   /** Airflow per turn in where the setup does not say: a stop of common pitch and lever (common practice, no source: 1/8 turn is seen). */
   airflowPerTurn: 0.12,
   /** Idles have some 30 to 70 kPa absolute in the runner. */
@@ -29,7 +31,7 @@ export const PRIOR = {
   speed: 0.5,
   /** More air by one per cent lifts idle by about 0.75 per cent, within a factor of 2.7 (two standard deviations); the logarithm and its spread. */
   speedSlope: Math.log(0.75),
-  speedSlopeSpread: 0.5,
+  speedSlopeSpread: 0.8,
   /** A two-stroke that fires now and then at idle fires more often with more air: its idle follows more, and nobody knows how much. */
   speedSlopeTwoStroke: Math.log(1.5),
   speedSlopeSpreadTwoStroke: 1,
@@ -56,7 +58,7 @@ export function priorBelief(setup: Setup): Belief {
     set(at.gaugeGain(i), 0, PRIOR.gaugeGain);
   });
   setup.adjusters.forEach((adjuster, j) => {
-    set(at.gain(j), Math.log(expectedGain(setup, adjuster)), GAIN_DOUBT);
+    set(at.gain(j), Math.log(expectedGain(setup, adjuster)), gainDoubt(setup, adjuster));
     setup.adjusters.forEach((other, k) => {
       if (k !== j) covariance.set(at.gain(j), at.gain(k), sharedVariance(adjuster, other));
     });
@@ -84,7 +86,11 @@ export function priorBelief(setup: Setup): Belief {
   };
 }
 
-const GAIN_DOUBT = Math.hypot(PRIOR.gainOfBank, PRIOR.gainOfKind, PRIOR.gainOfScrew);
+/** What a turn of a screw is unsure by, as a logarithm. */
+function gainDoubt({ throats }: Setup, { acts }: Adjuster): number {
+  const isKnob = throats.length > 1 && acts.length === throats.length;
+  return Math.hypot(PRIOR.gainOfBank, PRIOR.gainOfKind, isKnob ? PRIOR.gainOfKnob : PRIOR.gainOfScrew);
+}
 
 /** Change of log airflow per turn: as the setup says, else by the screw's pitch and lever against those of its sisters. */
 function expectedGain({ adjusters }: Setup, { airflowPerTurn, pitchMm, leverMm }: Adjuster): number {

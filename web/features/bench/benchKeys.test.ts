@@ -1,6 +1,6 @@
 import type { JobEvent } from '@amber-needle/core/job';
 import { ARCHETYPES, type Setup, twinWithTwoStops } from '@amber-needle/core/setup';
-import { append, blipped, move, opened, reading, zero } from '@amber-needle/core/testing';
+import { append, blipped, instrument, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { describe, expect, it, vi } from 'vitest';
 import { benchKeys, type Doors } from './benchKeys';
 import type { BenchActions } from './useBenchActions';
@@ -21,6 +21,7 @@ function bench(log: readonly JobEvent[], { practising = false, allGauged = false
     blipped: vi.fn(),
     noMeter: vi.fn(),
     skipOffIdle: vi.fn(),
+    stalled: vi.fn(),
     reach: vi.fn(),
     verdict: vi.fn(),
     stage: vi.fn(),
@@ -48,7 +49,7 @@ function bench(log: readonly JobEvent[], { practising = false, allGauged = false
 }
 
 const begun = (setup: Setup) => append([], { kind: 'opened', machine: 'Key bench', complaint: '', setup });
-const zeroed = append(opened, zero(0, 0));
+const zeroed = [instrument(0.5), zero(0, 0)].reduce(append, opened);
 const apart = append(zeroed, reading({ kPa: [44, 40] }));
 const found = append(zeroed, reading({ kPa: [40, 40] }));
 const coupled = [
@@ -123,7 +124,10 @@ describe('the keys of the bench', () => {
   });
 
   it('take one of three answers to a suspicion', () => {
-    const ask = () => bench([move('B', 0.5), reading({ kPa: [44, 40] })].reduce(append, apart));
+    const ask = () =>
+      bench(
+        [move('B', 0.5), reading({ kPa: [44, 40] }), move('B', 0.5), reading({ kPa: [44, 40] })].reduce(append, apart),
+      );
     const answers = [' ', 'n', 'l'].map((key) => {
       const { actions, press } = ask();
       press(key);

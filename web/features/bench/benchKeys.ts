@@ -63,6 +63,9 @@ export function benchKeys(
     ...(advice.kind === 'read' && advice.purpose === 'meterMouths'
       ? [{ ...keyFor('no'), label: 'no meter', run: actions.noMeter }]
       : []),
+    ...(job.turnedLast === undefined || job.stall !== undefined
+      ? []
+      : [{ ...keyFor('stalled'), label: 'it stalled', run: actions.stalled }]),
     { ...keyFor('why'), label: 'why', run: () => doors.open('why') },
     undo,
     ...(decidingQuantity(job.setup) === 'airflow'

@@ -31,6 +31,7 @@ export interface BenchActions {
   blipped(): void;
   noMeter(): void;
   skipOffIdle(): void;
+  stalled(): void;
   reach(adjusters: readonly string[], state: 'outOfReach' | 'withinReach'): void;
   verdict(suspicion: Suspicion, verdict: EventOf<'verdict'>['verdict']): void;
   stage(stage: 'idle' | 'offIdle'): void;
@@ -72,6 +73,9 @@ export function useBenchActions(log: JobLog, view: BenchView, signal: Signal): B
     },
     blipped: () => {
       if (propose({ kind: 'check', check: { what: 'blipped' } })) signal.mark();
+    },
+    stalled: () => {
+      if (propose({ kind: 'stalled', seen: 'byPerson' })) signal.mark();
     },
     skipOffIdle: () => void propose({ kind: 'check', check: { what: 'offIdleSkipped' } }),
     noMeter: () => void propose({ kind: 'check', check: { what: 'noMeter' } }),

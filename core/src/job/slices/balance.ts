@@ -18,8 +18,10 @@ export interface Balance {
   readonly stands: readonly Suspicion[];
   /** The turn that no reading has followed yet. */
   readonly turnedLast: { readonly adjuster: string; readonly by: Turns } | undefined;
-  /** The turn that killed the engine, and where it left its screw: beyond that it is not turned again. */
-  readonly stall: { readonly adjuster: string; readonly by: Turns; readonly at: Turns } | undefined;
+  /** The turn that killed the engine, until it is taken back. */
+  readonly stall: { readonly adjuster: string; readonly by: Turns } | undefined;
+  /** How far in and out screws may be turned before the engine dies, as far as it has shown; from as found. */
+  readonly stallsBeyond: Readonly<Record<string, { readonly out?: Turns; readonly in?: Turns }>>;
   /** Blips with nothing turned since something was. */
   readonly blips: number;
   /** Throttles are not compared above idle on this job. */
@@ -41,6 +43,7 @@ export function openBalance(setup: Setup): Balance {
     stands: [],
     turnedLast: undefined,
     stall: undefined,
+    stallsBeyond: {},
     blips: 0,
     offIdleSkipped: false,
     clamped: [],

@@ -69,7 +69,7 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
   const turned = adjusters.map((adjuster) => (concernOf(adjuster) === 'rest' ? either(turnsOff) : 0));
   const plates = throats.map(() => 1 + PLATES * random.normal());
   const strayed = throats.map(() => 0);
-  const ease = 1 + either(rpmOff) / targets.idleRpm;
+  const ease = 1 + either(law?.idleOff ?? rpmOff / targets.idleRpm);
   const idleDepression = law?.idleDepressionKPa ?? DEPRESSION[engine.strokes];
   // What one cylinder draws at the idle it should have, so that the opening above makes the depression above.
   const draw = (OPENING * idleDepression ** flow) / (targets.idleRpm * (AMBIENT - idleDepression));

@@ -16,6 +16,8 @@ export interface ForeignLaw {
   /** Speed goes with the charge by this power: from hardly at all to nearly everything. */
   readonly speedPower: number;
   readonly idleDepressionKPa: number;
+  /** How far the idle is off as found, as a share either way: no further than screws within their range can bring it back. */
+  readonly idleOff: number;
   /** Gauges' slopes and zeros, largest either way. */
   readonly slopes: number;
   readonly offsetsKPa: number;
@@ -30,7 +32,7 @@ export interface ForeignLaw {
 }
 
 /** The engine of another make that the tests have used from the beginning. */
-export const PLAIN_LAW: Omit<ForeignLaw, 'speedPower' | 'idleDepressionKPa'> = {
+export const PLAIN_LAW: Omit<ForeignLaw, 'speedPower' | 'idleDepressionKPa' | 'idleOff'> = {
   sharePerTurn: 0.13,
   screwsUnlike: 0.35,
   knobShare: 1,
@@ -46,6 +48,9 @@ export const PLAIN_LAW: Omit<ForeignLaw, 'speedPower' | 'idleDepressionKPa'> = {
   wander: 0.003,
 };
 
+/** Of an idle that follows its air entirely. Ours. */
+const IDLE_OFF = 0.35;
+
 /**
  * One of a family of engines that nobody here wrote an advice for: every law is drawn, evenly over a range wider than what engines are known
  * to do. Ranges are ours. Even seeds are for developing on, odd ones for reporting.
@@ -54,14 +59,17 @@ export function drawLaw(seed: number, strokes: 2 | 4): ForeignLaw {
   const random = seededRandom(seed ^ 0xfa311);
   const between = (low: number, high: number) => low + (high - low) * random.uniform();
   const byRatio = (low: number, high: number) => low * (high / low) ** random.uniform();
+  const speedPower = strokes === 2 ? byRatio(1, 12) : byRatio(0.3, 4);
   return {
+    speedPower,
+    // An idle that hardly follows its air is not far off either.
+    idleOff: (IDLE_OFF * speedPower) / (1 + speedPower),
     sharePerTurn: byRatio(0.06, 0.3),
     screwsUnlike: between(0.1, 0.6),
     knobShare: byRatio(0.4, 2.5),
     bend: byRatio(0.7, 1.5),
     flow: between(0.42, 0.58),
     leakage: between(0, 0.3),
-    speedPower: strokes === 2 ? byRatio(1, 12) : byRatio(0.3, 4),
     idleDepressionKPa: strokes === 2 ? between(7, 18) : between(32, 62),
     slopes: byRatio(0.003, 0.02),
     offsetsKPa: between(0, 0.5),

@@ -1,7 +1,7 @@
 import type { Advice } from '@amber-needle/core/advice';
 import { foldJob, type JobEvent } from '@amber-needle/core/job';
 import type { SignalReading } from '@amber-needle/core/signal';
-import { append, blipped, move, opened, reading, zero } from '@amber-needle/core/testing';
+import { append, blipped, instrument, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { seconds } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
 import { suspicionWords } from '@/words/faultWords';
@@ -9,7 +9,7 @@ import type { LiveView } from '@/workers/signalProtocol';
 import { adviceView } from './adviceView';
 import { phraseAdvice } from './phraseAdvice';
 
-const zeroed = append(opened, zero(0, 0));
+const zeroed = [instrument(0.5), zero(0, 0)].reduce(append, opened);
 const apart = append(zeroed, reading({ kPa: [44, 40], rpm: 1000 }));
 const found = append(zeroed, reading({ kPa: [40, 40] }));
 const even = [blipped, reading({ kPa: [40, 40] })].reduce(append, found);
@@ -77,7 +77,8 @@ describe('the say line', () => {
 });
 
 describe('what no screw cures', () => {
-  const dead = append(append(apart, move('A', 0.5)), reading({ kPa: [44, 40], rpm: 1000 }));
+  const still = reading({ kPa: [44, 40], rpm: 1000 });
+  const dead = [move('A', 0.5), still, move('A', 0.5), still].reduce(append, apart);
 
   it('is named with its signs, its chance, the test and the caution', () => {
     const phrase = say(dead, live('steady'));

@@ -181,6 +181,7 @@ function settleLine(after: 'move' | 'coupled', live: LiveView | undefined): SayL
     };
   const expect = [
     after === 'move' ? 'Blip the throttle once, then hands off.' : 'Clamped. No needle should have moved.',
+    ...(after === 'move' && live.reading.phase === 'stopped' ? ['Did it die by itself? Say so: key Q.'] : []),
   ];
   return { subject: 'Let it settle', order: 'hands off', expect };
 }
@@ -194,6 +195,7 @@ function turnLine(job: Job, advice: Extract<Advice, { kind: 'turn' }>, unit: Dev
     order: turnText(advice.turns),
     expect: [
       `${advice.turns > 0 ? 'Clockwise' : 'Anticlockwise'}, from ${adjuster?.seenFrom ?? 'the screw’s head'}.`,
+      ...(advice.purpose === 'afterStall' ? ['That turn stalled it. Take it back, then start the engine.'] : []),
       ...(advice.purpose === 'whichNeedles' ? ['Which needles move? If not its own, two hoses are swapped.'] : []),
       `Expected spread ${measuredIn(shownIn(expected.quantity, unit), expected.spread, spreadDoubt)}`,
       `Idle ${speed(grounds.now.speed)} → about ${speed(Math.round(expected.speed / 10) * 10)}`,

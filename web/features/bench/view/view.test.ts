@@ -1,6 +1,6 @@
 import { ARCHETYPES, type Setup, twinWithTwoStops } from '@amber-needle/core/setup';
 import { type ChannelState, canCompare, flutterSeen, type SignalReading } from '@amber-needle/core/signal';
-import { append, blipped, move, opened, reading, zero } from '@amber-needle/core/testing';
+import { append, blipped, instrument, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { seconds } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
 import { KPA } from '@/words/deviceUnit';
@@ -37,7 +37,7 @@ const live = (phase: SignalReading['phase']): LiveView => ({
   barometerKPa: 101.325,
   channels: [],
 });
-const zeroed = append(opened, zero(0, 0));
+const zeroed = [instrument(0.5), zero(0, 0)].reduce(append, opened);
 
 describe('the one next action', () => {
   const actionOf = (log: typeof opened, at: LiveView | undefined) =>

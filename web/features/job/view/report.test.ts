@@ -7,6 +7,7 @@ import { chartOption } from './chartOption';
 import { reportOf } from './report';
 
 const log = [
+  instrument(0.5),
   zero(0.5, -0.5),
   reading({ kPa: [44.5, 39.5], rpm: 1100 }),
   move('A', 0.25),
@@ -37,6 +38,7 @@ describe('the report of a job', () => {
     const steps = (events: typeof log) => report(events).story.map(({ what }) => what);
     expect(steps(log)).toEqual([
       'Job opened',
+      'Read with Old pair, 0.5 %',
       'Gauges zeroed',
       'Reading taken',
       'Stop A, ¼ turn in',

@@ -20,6 +20,7 @@ export const move: EventKind<typeof MoveSchema> = {
       return {
         positions,
         turnedLast: { adjuster, by: turns(by) },
+        stall: undefined,
         blips: 0,
         touchedAt: seq,
         sinceReading: staleBy(job, 'move'),

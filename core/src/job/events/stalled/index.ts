@@ -10,8 +10,16 @@ export const stalled: EventKind<typeof StalledSchema> = {
   season: 'atTheBench',
   title: 'The engine stalled',
   folds: {
-    // The screw that was turned last since a reading killed it: where it stands now is beyond its limit.
-    balance: ({ turnedLast, positions }) =>
-      turnedLast === undefined ? {} : { stall: { ...turnedLast, at: turns(positions[turnedLast.adjuster] ?? 0) } },
+    // The turn that no reading has followed killed it: half of that turn is as far as its screw is trusted from now on.
+    balance: ({ turnedLast, positions, stallsBeyond }) => {
+      if (turnedLast === undefined) return {};
+      const { adjuster, by } = turnedLast;
+      const limit = turns((positions[adjuster] ?? 0) - by / 2);
+      const known = stallsBeyond[adjuster] ?? {};
+      return {
+        stall: turnedLast,
+        stallsBeyond: { ...stallsBeyond, [adjuster]: by < 0 ? { ...known, out: limit } : { ...known, in: limit } },
+      };
+    },
   },
 };
