@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { adviseCommand } from './adviseCommand';
+import { createAdviser } from './adviseCommand';
 import { checkCommand } from './checkCommand';
 import { HELP } from './help';
 import { failed, type Outcome } from './outcome';
@@ -45,7 +45,7 @@ export async function needle(args: readonly string[], shell: Shell): Promise<num
       return tell(outcome);
     }
     case 'advise':
-      return tell(withDocument(shell, file, (document) => adviseCommand(file, document, seed)));
+      return tell(withDocument(shell, file, (document) => createAdviser()(file, document, seed)));
     case 'check':
       return tell(withDocument(shell, file, (document) => checkCommand(file, document)));
     default:
@@ -74,13 +74,14 @@ function parse(args: readonly string[]) {
 /** One suggestion for each line. A bad line is told on standard error and answered with null, so that lines stay in step. */
 async function streamAdvice(shell: Shell, seed: number): Promise<number> {
   const { warn } = voice(shell);
+  const advise = createAdviser();
   let code = 0;
   let line = 0;
   for await (const text of shell.lines()) {
     if (text.trim() === '') continue;
     line += 1;
     const name = `line ${line}`;
-    const outcome = withJson(name, text, (document) => adviseCommand(name, document, seed));
+    const outcome = withJson(name, text, (document) => advise(name, document, seed));
     if (outcome.outcome === 'failed') {
       shell.out('null\n');
       warn(outcome.problems);

@@ -10,6 +10,8 @@ const SMALLEST_DISTURBANCE = 2;
 /** The least drift of the cycle time, as a share of it; and how many cycles at the ends of a stretch may be cut off. Ours. */
 const SMALLEST_SPEED_DRIFT = 0.015;
 const UNCOVERED_CYCLES = 4;
+/** A stretch without a cycle for so many cycles is no idle. Ours: misfires leave gaps of two or three. */
+const LONGEST_GAP = 6;
 
 /** Whether a series rises or falls for sure, or holds a disturbance. `sigmas`: how sure. */
 export function isDrifting(series: readonly number[], sigmas: number): boolean {
@@ -31,6 +33,8 @@ export function isUneven({ bounds, period }: Cycles, even: EvenWindow, sigmas: n
   const covered = at(bounds, bounds.length - 1) - at(bounds, 0);
   if (covered < even.length * even.step - UNCOVERED_CYCLES * period) return true;
   const times = bounds.slice(1).map((end, i) => (end - at(bounds, i)) / period);
+  // In between the engine stood, or was blipped.
+  if (extremesOf(times).high > LONGEST_GAP) return true;
   const found = drift(times);
   return found.size > SMALLEST_SPEED_DRIFT && found.sigmas > sigmas;
 }

@@ -12,23 +12,30 @@ const WEAKEST_REPEAT = 0.35;
 /** Every multiple of the cycle repeats as well as the cycle; the shortest one this close to the best is the cycle.
  * Not closer: a sharp pulse that falls between two places of the grid loses a fifth of its peak. */
 const CLOSE_TO_BEST = 0.75;
+/** With fewer samples in a cycle half of it and twice of it look alike: then the pulses tell no speed. Ours, after readings at 25 to 250 a second. */
+const FEWEST_SAMPLES = 5;
+/** At under 40 samples a second an idle’s cycle falls between them. Ours. */
+const SLOWEST_STEP = 1 / 40;
 /** Pulses smaller than this, kPa standard deviation, are noise. Ours: noise of a fair sensor is a fifth of it. */
 const SMALLEST_PULSE = 0.3;
 
 /** The engine's cycle time in seconds from the pressure pulses of all channels together, or undefined when nothing repeats. */
 export function cyclePeriod(window: EvenWindow): number | undefined {
+  if (window.step > SLOWEST_STEP) return undefined;
   const correlation = summedAutocorrelation(window);
   if (correlation === undefined) return undefined;
   const first = Math.max(2, Math.round(SHORTEST / window.step));
   const last = Math.min(Math.floor(LONGEST / window.step), Math.floor(correlation.length / 2));
-  const peaks: number[] = [];
+  const peaks: { readonly lag: number; readonly height: number }[] = [];
   for (let lag = first; lag < last; lag += 1) {
     const here = at(correlation, lag);
-    if (here > WEAKEST_REPEAT && here >= at(correlation, lag - 1) && here > at(correlation, lag + 1)) peaks.push(lag);
+    if (here > WEAKEST_REPEAT && here >= at(correlation, lag - 1) && here > at(correlation, lag + 1))
+      peaks.push({ lag, height: heightAt(correlation, lag) });
   }
-  const best = Math.max(...peaks.map((lag) => at(correlation, lag)));
-  const lag = peaks.find((candidate) => at(correlation, candidate) >= CLOSE_TO_BEST * best);
-  return lag === undefined ? undefined : vertex(correlation, lag) * window.step;
+  const best = Math.max(...peaks.map(({ height }) => height));
+  const found = peaks.find(({ height }) => height >= CLOSE_TO_BEST * best);
+  if (found === undefined || found.lag < FEWEST_SAMPLES || isMultiple(correlation, found)) return undefined;
+  return vertex(correlation, found.lag) * window.step;
 }
 
 /** Autocorrelation summed over channels that pulse, 1 at lag zero, by the Wiener-Khinchin theorem. */
@@ -81,6 +88,29 @@ function transformOf(size: number): FFT {
   const known = transforms.get(size) ?? new FFT(size);
   transforms.set(size, known);
   return known;
+}
+
+/** A half or a third of a period repeats this much less, or it may be the period itself. Ours. */
+const CLEARLY_LESS = 0.3;
+
+/** Whether a part of a period, too short to be seen by itself, may be the true one: at a low rate its own peak falls between samples. */
+function isMultiple(
+  correlation: Float64Array,
+  { lag, height }: { readonly lag: number; readonly height: number },
+): boolean {
+  return [2, 3].some((share) => {
+    const part = lag / share;
+    if (part >= FEWEST_SAMPLES) return false;
+    const around = [Math.floor(part), Math.ceil(part)].filter((place) => place > 0);
+    return Math.max(...around.map((place) => at(correlation, place))) > CLEARLY_LESS * height;
+  });
+}
+
+/** How high that parabola goes: between two places of a coarse grid a peak loses much of itself. */
+function heightAt(values: Float64Array, peak: number): number {
+  const [a, b, c] = [at(values, peak - 1), at(values, peak), at(values, peak + 1)];
+  const curve = a - 2 * b + c;
+  return curve === 0 ? b : b - (a - c) ** 2 / (8 * curve);
 }
 
 /** The top of a parabola through a peak and its neighbours: finer than the grid. */

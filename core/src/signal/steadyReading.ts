@@ -51,6 +51,8 @@ const STRETCHES = [8, 5, SHORTEST_READING] as const;
  */
 const DRIFT_SIGMAS = 3;
 export const KEPT_DRIFT_SIGMAS = 5;
+/** A mean less sure than this, kPa, is no reading, whatever its trend says. Ours: a tolerance. */
+const MOST_VAGUE = 1;
 /** A mean this close to zero without pulses is an engine that stands still, kPa. */
 const STOPPED_BELOW = 3;
 
@@ -141,7 +143,7 @@ function readChannel({ window, cycles, index, sigmas }: ChannelStretch): JudgedC
   // Without pulses (a damped dial, a stopped engine) every sample counts as one, correlation and all.
   const series = cycles?.means[index] ?? samples;
   const { mean, uncertainty } =
-    samples.length === 0 ? { mean: Number.NaN, uncertainty: Number.NaN } : correlatedMean(series);
+    samples.length === 0 ? { mean: Number.NaN, uncertainty: Number.NaN } : meanInTime(series, cycles);
   const pulse = cycles?.pulses[index] ?? 0;
   const others = Math.max(0, ...(cycles?.pulses ?? []).map((p) => p ?? 0));
   const drifts = samples.length > 0 && isDrifting(cycles === undefined ? thinned(series) : series, sigmas);
@@ -161,6 +163,16 @@ function readChannel({ window, cycles, index, sigmas }: ChannelStretch): JudgedC
   };
 }
 
+/** The mean over time: of cycles that differ in length each counts for as long as it took, or a misfire's long one would count too little. */
+function meanInTime(series: readonly number[], cycles: Cycles | undefined) {
+  const { mean, uncertainty } = correlatedMean(series);
+  if (cycles === undefined || cycles.bounds.length !== series.length + 1) return { mean, uncertainty };
+  const { bounds } = cycles;
+  const whole = at(bounds, series.length) - at(bounds, 0);
+  const sum = series.reduce((total, value, i) => total + value * (at(bounds, i + 1) - at(bounds, i)), 0);
+  return { mean: sum / whole, uncertainty };
+}
+
 /** Compares cycle by cycle with the mean of all channels: see {@link ChannelReading.againstGroup}. */
 function againstGroup(cycles: Cycles | undefined, index: number): number {
   const all = (cycles?.means ?? []).filter((means) => means !== undefined);
@@ -174,9 +186,10 @@ function phaseOf(channels: readonly JudgedChannel[], pulsing: boolean, uneven: b
   const live = channels.filter(({ reading }) => reading.state.kind !== 'lost');
   if (live.length === 0) return 'waiting';
   const drifting = uneven || live.some(({ drifts }) => drifts);
+  const vague = live.some(({ reading }) => reading.uncertainty > MOST_VAGUE);
   const still = !pulsing && live.every(({ reading }) => Math.abs(reading.depression) < STOPPED_BELOW);
   if (still && !drifting) return 'stopped';
-  return drifting ? 'settling' : 'steady';
+  return drifting || vague ? 'settling' : 'steady';
 }
 
 function readSpeed(window: SampleWindow, cycles: Cycles | undefined, strokes: 2 | 4): SpeedReading | undefined {

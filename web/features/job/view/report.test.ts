@@ -1,7 +1,7 @@
 import { foldBelief } from '@amber-needle/core/belief';
 import { effectiveEvents, foldJob } from '@amber-needle/core/job';
 import { ARCHETYPES } from '@amber-needle/core/setup';
-import { airflow, append, blipped, move, opened, reading, round, zero } from '@amber-needle/core/testing';
+import { airflow, append, blipped, instrument, move, opened, reading, round, zero } from '@amber-needle/core/testing';
 import { describe, expect, it } from 'vitest';
 import { chartOption } from './chartOption';
 import { reportOf } from './report';
