@@ -63,8 +63,6 @@ export function balanceGoal(job: Job, belief: Belief): Goal<BalanceState> {
       const size = turnToReach(at(screws, screw), at(last, screw), wanted);
       return steppedTurn(Math.min(most, Math.max(-most, size)), at(rooms, screw));
     },
-    // An engine dies of too little air: a screw that shuts half of its throats or more.
-    isRisky: (screw, by) => at(ways, screw).lean * by < 0 && 2 * at(ways, screw).count >= throats,
     reached: (screw, by) => reachedBy(at(screws, screw), at(last, screw), turns(by)).turns,
     // biome-ignore lint/complexity/useMaxParams: tried some hundred thousand times for an advice, so nothing is made for a call
     move(state, screw, reached, errors) {

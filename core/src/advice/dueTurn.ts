@@ -1,5 +1,6 @@
 import { type MovePlan, type PlannedMove, WORTH_TURNING } from './planMoves';
 import { isToAndFro } from './plannedTurn';
+import { asProbe } from './probe';
 import type { Stage } from './situation';
 import { turnAdvice } from './turnAdvice';
 
@@ -12,9 +13,9 @@ const HALF_THE_WAY = 0.5;
 
 /** The turn that is plainly due. */
 export const dueTurn: Stage = (situation) => {
-  const { job, plan } = situation;
+  const { job, belief, plan } = situation;
   const turn = worthwhile(plan());
-  return turn === undefined || isToAndFro(job, turn) ? undefined : turnAdvice(turn, situation);
+  return turn === undefined || isToAndFro(job, turn) ? undefined : turnAdvice(asProbe(job, belief, turn), situation);
 };
 
 function worthwhile({ movesNow, best, nearest }: MovePlan): PlannedMove | undefined {

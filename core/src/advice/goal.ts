@@ -27,8 +27,6 @@ export interface Goal<S extends PossibleState = PossibleState> {
   turnsFor(state: S, screw: number, movement: number): number;
   /** Turns of the head that reach so many turns of what is on the screw; of a step that can be read off a head, and within its room. */
   headTurns(screw: number, wanted: number, most: number): Turns;
-  /** Whether a turn of an untried screw could end the run: it is tried with care. */
-  isRisky(screw: number, by: number): boolean;
   /** Turns that so many turns of the head reach. */
   reached(screw: number, by: Turns): number;
   /** Writes into `errors` where a state stands after so many turns reached it; gives the moves that a mishap on the way costs. */

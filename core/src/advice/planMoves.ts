@@ -41,9 +41,6 @@ const FINALISTS = 8;
 const LARGEST_MOVE = turns(1);
 const LARGEST_KNOWN_MOVE = turns(2);
 const KNOWN = 0.15;
-/** The first turn of a screw is a probe where the idle could die, until it or a sister was turned. Ours. */
-const UNTRIED = 0.5;
-const RISKY_PROBE = turns(0.25);
 /** Doubt of a screw's effect once it, or a sister, was turned: what the first turn leaves open. Ours; the latter is the prior's. */
 const KNOWN_AFTER_TURN = 0.06;
 const KNOWN_BY_SISTER = 0.2;
@@ -113,15 +110,11 @@ function hindsight<S extends PossibleState>({ goal, outlook, states }: Hindsight
   return { movesNow: sum / states.length, wanted };
 }
 
-function sizesToTry({ doubts, headTurns, isRisky }: Goal, screw: number, wanted: readonly number[]): readonly Turns[] {
+function sizesToTry({ doubts, headTurns }: Goal, screw: number, wanted: readonly number[]): readonly Turns[] {
   const sorted = [...wanted].sort((a, b) => a - b);
   if (sorted.length === 0) return [];
-  const doubt = at(doubts, screw);
-  const most = doubt < KNOWN ? LARGEST_KNOWN_MOVE : LARGEST_MOVE;
-  const sizes = QUANTILES.map((share) => {
-    const turnsWanted = quantileOf(sorted, share);
-    return headTurns(screw, turnsWanted, isRisky(screw, turnsWanted) && doubt >= UNTRIED ? RISKY_PROBE : most);
-  });
+  const most = at(doubts, screw) < KNOWN ? LARGEST_KNOWN_MOVE : LARGEST_MOVE;
+  const sizes = QUANTILES.map((share) => headTurns(screw, quantileOf(sorted, share), most));
   return [...new Set(sizes)].filter((size) => Math.abs(size) >= TURN_STEP);
 }
 
