@@ -1,7 +1,7 @@
 import type { EventOf } from '../events';
 
 /** The instrument that a job is read with. */
-export interface ReadWith {
+interface ReadWith {
   readonly id: string;
   readonly name: string;
   readonly what: EventOf<'instrument'>['what'];

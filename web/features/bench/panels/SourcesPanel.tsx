@@ -4,7 +4,7 @@ import type { Bare, Job } from '@amber-needle/core/job';
 import { DEFAULT_PRACTICE } from '@amber-needle/core/practice';
 import type { Setup } from '@amber-needle/core/setup';
 import clsx from 'clsx';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Modal } from '@/components/Modal';
 import { Notice } from '@/components/Notice';
@@ -12,7 +12,7 @@ import { Select } from '@/components/Select';
 import type { SendingGauge } from '@/server/bench/hub';
 import { throatTitle } from '@/words/throatNames';
 import { InstrumentChoice } from '../instruments/InstrumentChoice';
-import { canSerial, choosePort } from '../signal/serialPort';
+import { canSerial, choosePort, knownPort } from '../signal/serialPort';
 import { recallBaud, rememberBaud } from '../signal/sourceMemory';
 import type { Signal } from '../signal/useSignal';
 import { ChannelPlaces } from './ChannelPlaces';
@@ -99,6 +99,10 @@ function Source({ name, now, detail, children }: SourceProps) {
 function SerialSource({ signal }: { readonly signal: Signal }) {
   const [baud, setBaud] = useState(recallBaud);
   const [trouble, setTrouble] = useState<string>();
+  const [known, setKnown] = useState<SerialPort>();
+  useEffect(() => {
+    knownPort().then(setKnown, () => {});
+  }, []);
   if (!canSerial()) {
     return (
       <Source name="Serial port" now={false} detail="This browser cannot read serial ports. Chromium can.">
@@ -106,12 +110,14 @@ function SerialSource({ signal }: { readonly signal: Signal }) {
       </Source>
     );
   }
+  const listen = (port: SerialPort) => {
+    rememberBaud(baud);
+    signal.listen({ from: 'serial', port, baudRate: baud });
+  };
   const choose = async () => {
     try {
       const port = await choosePort();
-      if (port === undefined) return;
-      rememberBaud(baud);
-      signal.listen({ from: 'serial', port, baudRate: baud });
+      if (port !== undefined) listen(port);
     } catch {
       setTrouble('The browser does not let this page choose a port.');
     }
@@ -131,6 +137,7 @@ function SerialSource({ signal }: { readonly signal: Signal }) {
             </option>
           ))}
         </Select>
+        {known === undefined ? null : <Button onClick={() => listen(known)}>Listen</Button>}
         <Button onClick={() => void choose()}>Choose</Button>
       </Source>
       {trouble === undefined ? null : <Notice>{trouble}</Notice>}

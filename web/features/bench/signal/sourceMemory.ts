@@ -7,7 +7,7 @@ const TABLES = 'amber-needle.tables';
 const BAUD = 'amber-needle.baud';
 /** The oldest is forgotten for the next. Ours. */
 const MOST_TABLES = 24;
-export const USUAL_BAUD = 115_200;
+const USUAL_BAUD = 115_200;
 const places = (jobId: string) => `amber-needle.places.${jobId}`;
 
 function recalled(key: string): unknown {

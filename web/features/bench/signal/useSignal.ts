@@ -20,7 +20,7 @@ export type FileState =
   | { readonly state: 'refused'; readonly message: string };
 
 /** Where the bench's samples come from. */
-export type SourceChoice =
+type SourceChoice =
   /** A gauge that sends; without a stream the one that sends longest. */
   | { readonly from: 'gauges'; readonly stream?: string }
   | {

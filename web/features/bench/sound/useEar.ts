@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { createEar, type Ear } from './ear';
 
 /** Levels that the key goes through; the first is off. */
-export const EAR_LEVELS = ['off', 'quiet', 'loud'] as const;
+const EAR_LEVELS = ['off', 'quiet', 'loud'] as const;
 export type EarLevel = (typeof EAR_LEVELS)[number];
 
 const GAINS: Readonly<Record<EarLevel, number>> = { off: 0, quiet: 0.12, loud: 0.5 };

@@ -14,7 +14,7 @@ export const INSTRUMENT_KINDS = [
 ] as const;
 
 /** What earlier jobs taught of the gauge on one throat, when it was learned. */
-export const LearnedSchema = Type.Object(
+const LearnedSchema = Type.Object(
   {
     throat: Part,
     offsetKPa: figure(-20, 20),

@@ -4,7 +4,7 @@ import { figure, Instant, text } from '../../../validation';
 import { closed, envelope, Part } from '../envelope';
 
 /** How a machine was left, and what its screws were found to do. */
-export const LastVisitSchema = Type.Object(
+const LastVisitSchema = Type.Object(
   {
     /** When it was read last. */
     on: Instant,
