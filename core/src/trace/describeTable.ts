@@ -19,6 +19,8 @@ const LINES_LOOKED_AT = 400;
 const SHOWN = 3;
 /** A manifold's pressure comes close to the air's once in a cycle, and a depression to nothing: closer than the other by this, kPa. Ours. */
 const TELLING_KPA = 10;
+/** And no further from it than this, kPa: a table without pulses tells nothing. Ours. */
+const NEAR_KPA = 25;
 const ROUGH_AIR_KPA = 100;
 
 /** Words for what a column is, in the languages that loggers speak here. `common practice, no source`. */
@@ -205,9 +207,9 @@ function referenceOf(
   if (low < -TELLING_KPA / 2 && high < TELLING_KPA)
     return { reference: 'gauge', because: 'the figures are negative: against the air, down' };
   const fromAir = Math.abs(ROUGH_AIR_KPA - high);
-  if (low > fromAir + TELLING_KPA && high > ROUGH_AIR_KPA / 2)
+  if (fromAir < NEAR_KPA && low > fromAir + TELLING_KPA)
     return { reference: 'absolute', because: `the highest figure, ${high.toFixed(0)} kPa, is near the air’s pressure` };
-  if (low + TELLING_KPA < fromAir)
+  if (low < NEAR_KPA && low + TELLING_KPA < fromAir)
     return { reference: 'vacuum', because: `the lowest figure, ${low.toFixed(0)} kPa, is near nothing` };
   const word = SAYS_BELOW.exec(heading)?.[0] ?? SAYS_ABSOLUTE.exec(heading)?.[0];
   if (word === undefined) return { reference: 'vacuum', because: '' };
