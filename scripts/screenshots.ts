@@ -119,6 +119,10 @@ async function takePictures(page: Page): Promise<void> {
   await page.goto(`/jobs/${OPEN_JOB}/bench`);
   await nextAction(page);
   await picture(page, 'bench-zero');
+  await page.keyboard.press('s');
+  await page.getByText('Which channel sits where').waitFor();
+  await picture(page, 'sources');
+  await page.keyboard.press('Escape');
   await page.keyboard.press('Space');
   await page.getByRole('button', { name: 'Start engine' }).click();
   while ((await followOnce(page)) !== 'take the reading');
