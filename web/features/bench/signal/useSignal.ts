@@ -87,8 +87,8 @@ export function useSignal({ jobId, bench, setup }: SignalSubject): Signal {
   const request = useRef(0);
   const serial = useSerialPort(ask, setProblem);
   const [source, setSource] = useState<SourceChoice>({ from: 'gauges' });
-  const [places, setPlaces] = useState<Places>({});
   const mark = useCallback(() => ask({ kind: 'mark' }), [ask]);
+  const { places, place } = usePlaces(jobId, ask, mark);
 
   const listen = useCallback(
     (chosen: SourceChoice) => {
@@ -97,6 +97,8 @@ export function useSignal({ jobId, bench, setup }: SignalSubject): Signal {
       forget(now);
       if (chosen.from !== 'serial') serial.close();
       setSource(chosen);
+      // A practice engine's hoses sit where they belong.
+      ask({ kind: 'places', places: chosen.from === 'practice' ? {} : recallPlaces(jobId) });
       switch (chosen.from) {
         case 'practice': {
           const resume = recallPractice(jobId)?.resume;
@@ -115,11 +117,6 @@ export function useSignal({ jobId, bench, setup }: SignalSubject): Signal {
     const practised = recallPractice(jobId)?.choices;
     listen(practised === undefined ? { from: 'gauges' } : { from: 'practice', choices: practised });
   }, [listen, jobId]);
-  useEffect(() => {
-    const kept = recallPlaces(jobId);
-    setPlaces(kept);
-    ask({ kind: 'places', places: kept });
-  }, [ask, jobId]);
   const choices = source.from === 'practice' ? source.choices : undefined;
   useEffect(() => {
     if (choices !== undefined && told !== undefined) rememberPractice(jobId, choices, told.state);
@@ -152,17 +149,31 @@ export function useSignal({ jobId, bench, setup }: SignalSubject): Signal {
     serialTable: described.asked,
     places,
     listen,
-    place: (chosen) => {
-      rememberPlaces(jobId, chosen);
-      setPlaces(chosen);
-      ask({ kind: 'places', places: chosen });
-      mark();
-    },
+    place,
     mark,
     dismissProblem: () => setProblem(undefined),
     describeSerial: (table) => {
       rememberTable(table);
       if (source.from === 'serial') listen({ ...source, described: table });
+    },
+  };
+}
+
+/** Which throat each channel sits on, kept for the job. */
+function usePlaces(
+  jobId: string,
+  ask: (message: SignalRequest) => void,
+  mark: () => void,
+): Pick<Signal, 'places' | 'place'> {
+  const [places, setPlaces] = useState<Places>({});
+  useEffect(() => setPlaces(recallPlaces(jobId)), [jobId]);
+  return {
+    places,
+    place: (chosen) => {
+      rememberPlaces(jobId, chosen);
+      setPlaces(chosen);
+      ask({ kind: 'places', places: chosen });
+      mark();
     },
   };
 }
