@@ -1,4 +1,4 @@
-import { INSTRUMENT_KINDS } from '@amber-needle/core/job';
+import { INSTRUMENT_KINDS, LEARNED } from '@amber-needle/core/job';
 import { ARCHETYPE_NAMES } from '@amber-needle/core/setup';
 import { figure, Instant, text } from '@amber-needle/core/validation';
 import Type, { type Static } from 'typebox';
@@ -81,20 +81,9 @@ const InstrumentSchema = Type.Object(
     what: Type.Enum(INSTRUMENT_KINDS),
     channels: Type.Integer({ minimum: 1, maximum: 8 }),
     classPercent: Type.Union([figure(0.05, 10), Type.Null()]),
-    learned: Type.Array(
-      Type.Object(
-        {
-          channel: Type.Integer({ minimum: 1, maximum: 8 }),
-          offsetKPa: figure(-20, 20),
-          offsetUncertaintyKPa: figure(0.001, 20),
-          slope: figure(-0.2, 0.2),
-          slopeUncertainty: figure(0.00001, 0.2),
-          on: Instant,
-        },
-        closed,
-      ),
-      { maxItems: 8 },
-    ),
+    learned: Type.Array(Type.Object({ channel: Type.Integer({ minimum: 1, maximum: 8 }), ...LEARNED }, closed), {
+      maxItems: 8,
+    }),
   },
   closed,
 );

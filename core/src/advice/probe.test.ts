@@ -28,6 +28,11 @@ describe('a turn that could stall the engine', () => {
     expect(Math.abs(probed(tried, 'K', -1))).toBeGreaterThanOrEqual(0.5);
   });
 
+  it('is a whole step, whatever was really turned before', () => {
+    const tried = [move('K', -0.29), reading({ kPa: [47, 48, 46, 47], rpm: 1349 })].reduce(append, read);
+    expect((16 * probed(tried, 'K', -1)) % 1).toBeCloseTo(0, 12);
+  });
+
   it('is no probe when it opens, or shuts one throat of four', () => {
     expect(probed(read, 'K', 1)).toBe(1);
     expect(probed(read, 'A', -1)).toBe(-1);

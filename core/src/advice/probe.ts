@@ -1,7 +1,7 @@
 import { type Belief, layoutOf } from '../belief';
 import type { Job } from '../job';
 import { type Adjuster, actionOn, type Setup } from '../setup';
-import { turns } from '../units';
+import { roundToTurnStep, turns } from '../units';
 import type { PlannedTurn } from './plannedTurn';
 
 /** A screw whose effect is so unsure, as a logarithm, is untried. Ours. */
@@ -21,7 +21,8 @@ export function asProbe<P extends PlannedTurn>(job: Job, belief: Belief, planned
     return planned;
   const tried = job.moves.filter((move) => move.adjuster === adjuster.id).map((move) => Math.abs(move.turns));
   const most = Math.max(FIRST_PROBE, 2 * Math.max(0, ...tried));
-  return Math.abs(by) <= most ? planned : { ...planned, turns: turns(Math.sign(by) * most) };
+  // What was really turned may be no whole step; what is asked for is.
+  return Math.abs(by) <= most ? planned : { ...planned, turns: roundToTurnStep(turns(Math.sign(by) * most)) };
 }
 
 /** An engine dies of too little air: a turn that shuts half of its throats or more. */

@@ -1,6 +1,6 @@
 import { faultKindOf, type PartingTest } from '../faults';
 import type { Job } from '../job';
-import { decidingQuantity } from '../setup';
+import { decidingQuantity, movesAll } from '../setup';
 import type { Weighed } from '../suspects';
 import { DONE_PROBABILITY } from './chance';
 import { READ_FOR, READ_OUT, readingsSinceTouch } from './readings';
@@ -18,7 +18,7 @@ const LIKELIEST = 0.75;
  */
 const STUCK_IF_SOUND = 0.02;
 const LIKELY_AT_THE_END = 0.4;
-/** A screw that has moved nothing over so many turns, to and fro counted, is no weak one: weaker than an eighth of the usual. Ours. */
+/** A screw that has moved nothing over so many turns, to and fro added up, is dead and not weak. Ours. */
 const PROVES_DEAD = 1;
 /** One that moves all throats alike shows in what wanders by itself: it takes more. Ours. */
 const PROVES_KNOB_DEAD = 3;
@@ -94,8 +94,8 @@ export function meterForLeak(
 
 function isProvenDead({ moves, setup }: Job, id: string): boolean {
   const turned = moves.reduce((sum, move) => (move.adjuster === id ? sum + Math.abs(move.turns) : sum), 0);
-  const acts = setup.adjusters.find((adjuster) => adjuster.id === id)?.acts.length ?? 0;
-  return turned >= (acts > 1 && acts === setup.throats.length ? PROVES_KNOB_DEAD : PROVES_DEAD);
+  const isKnob = setup.adjusters.some((adjuster) => adjuster.id === id && movesAll(setup, adjuster));
+  return turned >= (isKnob ? PROVES_KNOB_DEAD : PROVES_DEAD);
 }
 
 /** What may keep a bank from its targets when screws cannot bring it there. */

@@ -1,4 +1,4 @@
-import { turns } from '../units';
+import { roundToTurnStep, turns } from '../units';
 import type { Stage } from './situation';
 import { turnAdvice } from './turnAdvice';
 
@@ -7,5 +7,5 @@ export const takeBackStall: Stage = (situation) => {
   const { stall, setup } = situation.job;
   const adjuster = setup.adjusters.find(({ id }) => id === stall?.adjuster);
   if (stall === undefined || adjuster === undefined) return undefined;
-  return turnAdvice({ adjuster, turns: turns(-stall.by) }, situation, 'afterStall');
+  return turnAdvice({ adjuster, turns: roundToTurnStep(turns(-stall.by)) }, situation, 'afterStall');
 };

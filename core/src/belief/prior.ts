@@ -1,5 +1,5 @@
 import { Matrix } from 'ml-matrix';
-import { type Adjuster, concernOf, type Setup, sharesPlenum } from '../setup';
+import { type Adjuster, concernOf, movesAll, type Setup, sharesPlenum } from '../setup';
 import { ASSUMED_BAROMETER } from '../trace';
 import type { Belief } from './belief';
 import { layoutOf } from './layout';
@@ -87,9 +87,9 @@ export function priorBelief(setup: Setup): Belief {
 }
 
 /** What a turn of a screw is unsure by, as a logarithm. */
-function gainDoubt({ throats }: Setup, { acts }: Adjuster): number {
-  const isKnob = throats.length > 1 && acts.length === throats.length;
-  return Math.hypot(PRIOR.gainOfBank, PRIOR.gainOfKind, isKnob ? PRIOR.gainOfKnob : PRIOR.gainOfScrew);
+function gainDoubt(setup: Setup, adjuster: Adjuster): number {
+  const own = movesAll(setup, adjuster) ? PRIOR.gainOfKnob : PRIOR.gainOfScrew;
+  return Math.hypot(PRIOR.gainOfBank, PRIOR.gainOfKind, own);
 }
 
 /** Change of log airflow per turn: as the setup says, else by the screw's pitch and lever against those of its sisters. */

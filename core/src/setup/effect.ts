@@ -1,5 +1,5 @@
 import { assertNever } from '../basics';
-import type { Adjuster } from './schema';
+import type { Adjuster, Setup } from './schema';
 
 /** +1 where turning the screw in opens the throat, -1 where it closes it, 0 where the screw does not act on its throttle. */
 export function actionOn(adjuster: Adjuster, throat: string): -1 | 0 | 1 {
@@ -38,4 +38,9 @@ export function concernOf({ kind }: Adjuster): Concern {
     default:
       return assertNever(kind);
   }
+}
+
+/** Whether a screw moves all throats of its bank: an idle knob. With one throat there is nothing to tell apart. */
+export function movesAll({ throats }: Setup, { acts }: Adjuster): boolean {
+  return throats.length > 1 && acts.length === throats.length;
 }

@@ -13,19 +13,17 @@ export const INSTRUMENT_KINDS = [
   'transparentPlug',
 ] as const;
 
-/** What earlier jobs taught of the gauge on one throat, when it was learned. */
-const LearnedSchema = Type.Object(
-  {
-    throat: Part,
-    offsetKPa: figure(-20, 20),
-    offsetUncertaintyKPa: figure(0.001, 20),
-    /** Share of what is shown. */
-    slope: figure(-0.2, 0.2),
-    slopeUncertainty: figure(0.00001, 0.2),
-    on: Instant,
-  },
-  closed,
-);
+/** What is learned of a gauge, and when: on a throat in a job's log, of a channel in the workshop. */
+export const LEARNED = {
+  offsetKPa: figure(-20, 20),
+  offsetUncertaintyKPa: figure(0.001, 20),
+  /** Share of what is shown. */
+  slope: figure(-0.2, 0.2),
+  slopeUncertainty: figure(0.00001, 0.2),
+  on: Instant,
+};
+
+const LearnedSchema = Type.Object({ throat: Part, ...LEARNED }, closed);
 
 export type Learned = Static<typeof LearnedSchema>;
 
