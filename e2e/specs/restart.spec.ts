@@ -37,3 +37,23 @@ test('a server that goes away in mid-job loses nothing', { tag: '@deep' }, async
     await workshop.stop();
   }
 });
+
+test('two app processes serve one gauge: it sends to one, the bench watches the other', { tag: '@deep' }, async ({
+  browser,
+}) => {
+  const workshop = await secondWorkshop('two');
+  const context = await browser.newContext({ baseURL: await workshop.startAnotherApp() });
+  const page = await context.newPage();
+  try {
+    await openDesk(page, 'Stalls.');
+    await workshop.startStandin('--running');
+    await expect(page.getByTestId('source')).toContainText('Practice engine, live');
+    await expect(page.getByTestId('say')).toContainText(/./);
+    await workshop.stopInstruments();
+    await expect(page.getByTestId('source')).not.toContainText('live');
+  } finally {
+    await context.close();
+    await workshop.stopInstruments();
+    await workshop.stop();
+  }
+});

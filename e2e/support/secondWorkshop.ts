@@ -15,6 +15,8 @@ export async function secondWorkshop(name = 'second') {
     /** A practice engine of this workshop's own; it lives until the test ends and finds the app again by itself. */
     startStandin: (...args: string[]): Promise<string> => startStandin(instruments, app, args),
     stopInstruments: (): Promise<void> => instruments.stop(),
+    /** Another app process on the same database. Gives its address. */
+    startAnotherApp: (): Promise<string> => startApp(group, url.href),
     stop: (): Promise<void> => group.stop(),
     async startAgain(): Promise<void> {
       group = processGroup();

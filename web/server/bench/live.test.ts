@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { takeGaugePost } from './gaugeRoute';
-import { gaugeStatus, takeTrace, tellProblem } from './hub';
+import { Hub } from './hub';
 import { liveStream, MOST_UNREAD_BYTES } from './liveRoute';
 
+const hub = new Hub();
 const TRACE = '# stream: one\n# source: Gauge one\nt_s,v1_kpa,v2_kpa\n0,40,41\n0.1,40,41\n';
 
 function post(body: string): Request {
@@ -29,23 +30,23 @@ async function readUntil(response: Response, text: string): Promise<string> {
 
 describe('a gauge’s post', () => {
   it('is answered with how much of it was read, and what was passed over', async () => {
-    const answer = await takeGaugePost(post(`${TRACE}0.2,x,41\n`), 'post-1');
+    const answer = await takeGaugePost(post(`${TRACE}0.2,x,41\n`), 'post-1', hub);
     expect(answer.status).toBe(200);
     expect(await answer.json()).toMatchObject({ rows: 2, problems: [{ line: 6, kind: 'badNumber' }] });
   });
 
   it('that is no trace is refused with line and reason', async () => {
-    await expect(takeGaugePost(post('hello\n'), 'post-2')).rejects.toMatchObject({
+    await expect(takeGaugePost(post('hello\n'), 'post-2', hub)).rejects.toMatchObject({
       status: 400,
       message: expect.stringMatching(/^Line 1: There is no time column/),
     });
   });
 
   it('of a second gauge is taken beside the first', async () => {
-    await takeGaugePost(post(TRACE), 'post-3');
-    const answer = await takeGaugePost(post(TRACE.replaceAll('one', 'two')), 'post-3');
+    await takeGaugePost(post(TRACE), 'post-3', hub);
+    const answer = await takeGaugePost(post(TRACE.replaceAll('one', 'two')), 'post-3', hub);
     expect(answer.status).toBe(200);
-    expect(gaugeStatus('post-3', undefined, Date.now())).toMatchObject({
+    expect(hub.gaugeStatus('post-3', undefined, Date.now())).toMatchObject({
       stream: 'one',
       sending: [{ rateHz: 10 }, { channels: 2 }],
     });
@@ -55,10 +56,10 @@ describe('a gauge’s post', () => {
 describe('the live stream of a bench', () => {
   it('says at once whether a gauge sends, then passes its trace on line by line', async () => {
     const leave = new AbortController();
-    const response = liveStream('stream-1', undefined, leave.signal);
+    const response = liveStream(hub, { bench: 'stream-1', stream: undefined, signal: leave.signal });
     expect(response.headers.get('content-type')).toBe('text/event-stream');
     expect(await readUntil(response, '\n\n')).toContain('"state":"none"');
-    await takeGaugePost(post(TRACE), 'stream-1');
+    await takeGaugePost(post(TRACE), 'stream-1', hub);
     const seen = await readUntil(response, '0.1,40,41');
     expect(seen).toContain('"source":"Gauge one"');
     expect(seen).toContain(
@@ -69,13 +70,15 @@ describe('the live stream of a bench', () => {
 
   it('is not given for a name that no bench has', () => {
     for (const name of ['', '../x', 'A B', 'x'.repeat(40)])
-      expect(() => liveStream(name, undefined, new AbortController().signal)).toThrow('no such bench');
+      expect(() => liveStream(hub, { bench: name, stream: undefined, signal: new AbortController().signal })).toThrow(
+        'no such bench',
+      );
   });
 
   it('passes problems on, and ends when the browser leaves', async () => {
     const leave = new AbortController();
-    const response = liveStream('stream-2', undefined, leave.signal);
-    tellProblem('stream-2', 'Something is off.');
+    const response = liveStream(hub, { bench: 'stream-2', stream: undefined, signal: leave.signal });
+    hub.tellProblem('stream-2', 'Something is off.');
     expect(await readUntil(response, 'off.')).toContain(
       'event: problem\ndata: {"kind":"problem","message":"Something is off."}',
     );
@@ -84,10 +87,10 @@ describe('the live stream of a bench', () => {
   });
 
   it('lets go of a watcher that has stopped listening', async () => {
-    const response = liveStream('stream-3', undefined, new AbortController().signal);
+    const response = liveStream(hub, { bench: 'stream-3', stream: undefined, signal: new AbortController().signal });
     const batch = `t_s,v1_kpa\n${'0,40\n'.repeat(20_000)}`;
     for (let i = 0; i < 100; i += 1)
-      takeTrace('stream-3', { meta: { stream: 'one' }, text: batch, channels: 2, rateHz: 500 }, Date.now());
+      hub.take('stream-3', { meta: { stream: 'one' }, text: batch, channels: 2, rateHz: 500 }, Date.now());
     const reader = response.body?.getReader();
     let bytes = 0;
     for (let part = await reader?.read(); part !== undefined && !part.done; part = await reader?.read())

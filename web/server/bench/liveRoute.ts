@@ -1,17 +1,23 @@
 import { Refused } from '../http/refused';
 import { benchName } from './benchName';
-import { type BenchMessage, gaugeStatus, watchBench } from './hub';
+import type { BenchMessage, Hub } from './hub';
 
 const STATUS_EVERY_MS = 1000;
 /** A watcher that lets this much pile up has stopped listening: it is cut off before it costs more. It may come back. Ours. */
 export const MOST_UNREAD_BYTES = 2 * 1024 * 1024;
+
+interface Listening {
+  readonly bench: string;
+  readonly stream: string | undefined;
+  readonly signal: AbortSignal;
+}
 
 /**
  * A bench's live messages as server-sent events, from now on, until the browser goes away: of the stream that was chosen, or of the gauge
  * that sends longest.
  * @throws Refused 429 when the bench has all the watchers it may have.
  */
-export function liveStream(name: string, stream: string | undefined, signal: AbortSignal): Response {
+export function liveStream(hub: Hub, { bench: name, stream, signal }: Listening): Response {
   const bench = benchName(name);
   let unwatch: (() => void) | undefined;
   let stop = () => {};
@@ -27,14 +33,14 @@ export function liveStream(name: string, stream: string | undefined, signal: Abo
         };
         const send = (message: BenchMessage) => put(eventText(message));
         const sendStatus = () => {
-          const gauge = gaugeStatus(bench, stream, Date.now());
+          const gauge = hub.gaugeStatus(bench, stream, Date.now());
           // Told again only when it changes; a comment in between keeps the line open.
           const text = JSON.stringify(gauge);
           if (text !== last) send({ kind: 'gauge', gauge });
           else put(': still here\n\n');
           last = text;
         };
-        unwatch = watchBench(bench, { stream, tell: send }, Date.now());
+        unwatch = hub.watch(bench, { stream, tell: send }, Date.now());
         if (unwatch === undefined) return;
         const timer = setInterval(sendStatus, STATUS_EVERY_MS);
         stop = () => {

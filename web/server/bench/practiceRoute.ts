@@ -1,14 +1,14 @@
 import { readText, SMALL_BODY } from '../http/body';
 import { Refused } from '../http/refused';
 import { benchName, streamOf } from './benchName';
-import { practiceControl } from './hub';
+import type { Hub } from './hub';
 
 /**
  * Passes a screw turn or an engine command on to the practice instrument that sends to this bench. Its address comes with its
  * trace and is confined to this machine by the trace's schema.
  */
-export async function passToPractice(request: Request, name: string): Promise<Response> {
-  const control = practiceControl(benchName(name), streamOf(request), Date.now());
+export async function passToPractice(request: Request, name: string, hub: Hub): Promise<Response> {
+  const control = hub.practiceControl(benchName(name), streamOf(request), Date.now());
   if (control === undefined) throw new Refused(404, 'No practice engine is sending to this bench.');
   const body = request.method === 'POST' ? await readText(request, SMALL_BODY, ['application/json']) : undefined;
   const answer = await fetch(`${control}/engine`, {

@@ -10,6 +10,7 @@ import * as fill from './0008-fill';
 import * as garageIndexes from './0009-garage-indexes';
 import * as eventGuard from './0010-event-guard';
 import * as instruments from './0011-instruments';
+import * as liveRelay from './0012-live-relay';
 
 export interface Migration {
   readonly name: string;
@@ -30,4 +31,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0009-garage-indexes', ...garageIndexes },
   { name: '0010-event-guard', ...eventGuard },
   { name: '0011-instruments', ...instruments },
+  { name: '0012-live-relay', ...liveRelay },
 ];
