@@ -1,29 +1,14 @@
 import { type Belief, knownGauges, recordedComparison } from '../belief';
 import type { Job } from '../job';
 import { actionOn, concernOf, type Setup } from '../setup';
-import { type KiloPascals, kiloPascals, type Rpm, rpm } from '../units';
+import { type KiloPascals, kiloPascals } from '../units';
+import { holdRpm } from './holdRpm';
+import { type LinkageTurn, linkageTurn } from './linkageTurn';
 import { READ_FOR } from './readings';
 import type { Stage } from './situation';
 
-/** Speed to hold for the comparison: common practice, no source, is 1500 to 3000 rpm. Ours: about twice the idle, within that. */
-const LEAST_RPM = 1500;
-const MOST_RPM = 3000;
-const TIMES_IDLE = 1.9;
-const ROUND_TO = 100;
 /** Tolerance off idle against that at idle, where the setup does not say. Ours: a linkage is no finer than a stop. */
 const TIMES_TOLERANCE = 1.5;
-
-export function holdRpm({ targets }: Setup): Rpm {
-  const wanted = Math.round((TIMES_IDLE * targets.idleRpm) / ROUND_TO) * ROUND_TO;
-  return rpm(Math.min(MOST_RPM, Math.max(LEAST_RPM, wanted)));
-}
-
-/** Off idle a reading counts once the engine is held near the speed that was asked for. Ours. */
-const NEAR_ENOUGH = 0.85;
-
-export function isHeld(speedRpm: number, hold: number): boolean {
-  return speedRpm >= NEAR_ENOUGH * hold;
-}
 
 export function offIdleTolerance({ targets }: Setup): KiloPascals {
   return kiloPascals(targets.offIdleSpreadKPa ?? TIMES_TOLERANCE * targets.spreadKPa);
@@ -39,13 +24,16 @@ export interface OffIdleFinding {
   readonly deviation: KiloPascals;
   /** Cables and rods that act on it. None: the linkage's play, or a slide. */
   readonly adjusters: readonly string[];
+  /** How far to turn which of all rods and cables; undefined where none would help or the bank agrees. */
+  readonly turn: LinkageTurn | undefined;
 }
 
 /** Undefined while nothing has been read at the held speed since something was touched. */
 export function offIdleFinding(job: Job, belief: Belief): OffIdleFinding | undefined {
   const reading = job.offIdleReadings.at(-1);
   if (reading === undefined || reading.seq < job.touchedAt) return undefined;
-  const known = recordedComparison(knownGauges(belief), reading).filter(({ deviation }) => Number.isFinite(deviation));
+  const gauges = knownGauges(belief);
+  const known = recordedComparison(gauges, reading).filter(({ deviation }) => Number.isFinite(deviation));
   if (known.length === 0) return undefined;
   const depressions = known.map(({ figure }) => figure);
   const spread = kiloPascals(Math.max(...depressions) - Math.min(...depressions));
@@ -55,13 +43,15 @@ export function offIdleFinding(job: Job, belief: Belief): OffIdleFinding | undef
   const worst = furthest.find(({ throat }) => linkageOn(job.setup, throat).length > 0) ?? furthest[0];
   if (worst === undefined) return undefined;
   const tolerance = offIdleTolerance(job.setup);
+  const agrees = spread <= tolerance;
   return {
-    outcome: spread <= tolerance ? 'agrees' : 'apart',
+    outcome: agrees ? 'agrees' : 'apart',
     spread,
     tolerance,
     throat: worst.throat,
     deviation: kiloPascals(worst.deviation),
     adjusters: linkageOn(job.setup, worst.throat),
+    turn: agrees ? undefined : linkageTurn(job, gauges, reading),
   };
 }
 

@@ -2,11 +2,11 @@ import { AIR_GAS_CONSTANT, CHOKED_FLOW_FACTOR, dryAirDensity, standardAtmosphere
 import { at, exp, ln, seededRandom } from '../basics';
 import { departuresOf } from '../faults';
 import type { Setup } from '../setup';
+import { openingFor } from '../setup';
 import { type Radians, radians, rpm } from '../units';
 import { sweptVolume } from './crank/crank';
 import type { IdleDesign } from './fuelling';
 import { manifoldPlans } from './gas/manifolds';
-import { openingFor } from './gas/openArea';
 import { WARM } from './gas/thermal';
 import { Machine } from './machine';
 import { shapeOf } from './machineParts';

@@ -1,7 +1,7 @@
-import { plateOpenArea } from '../../air';
-import { acos, square } from '../../basics';
-import type { Throat } from '../../setup';
-import { radians, radiansFromDegrees } from '../../units';
+import { plateOpenArea } from '../air';
+import { acos, square } from '../basics';
+import { radians, radiansFromDegrees } from '../units';
+import type { Throat } from './schema';
 
 /** Discharge coefficient of a throttle near its seat. Source: Heywood (1988), sec. 7.6, about 0.85 at small openings, from memory. */
 const THROTTLE_DISCHARGE = 0.85;

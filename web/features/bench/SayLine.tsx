@@ -1,18 +1,20 @@
 import type { Advice } from '@amber-needle/core/advice';
 import clsx from 'clsx';
 import { TurnDial } from './fan/TurnDial';
+import { advisedTurn } from './view/advisedTurn';
 import type { Phrase } from './view/phraseAdvice';
 
 /** What to do now, in the largest type after the fan, and what to expect of it. */
 export function SayLine({ phrase, advice }: { readonly phrase: Phrase; readonly advice: Advice }) {
+  const turn = advisedTurn(advice);
   return (
     <section aria-label="What to do now">
       <div className="flex items-center gap-5">
-        {advice.kind === 'turn' ? <TurnDial turns={advice.turns} /> : null}
+        {turn === undefined ? null : <TurnDial turns={turn.turns} />}
         <p
           className={clsx(
             'text-balance font-bold leading-[1.1] max-lg:text-3xl',
-            advice.kind !== 'turn'
+            turn === undefined
               ? 'text-[2.6rem]'
               : isLong(phrase)
                 ? 'text-3xl sm:whitespace-nowrap'

@@ -5,6 +5,7 @@ import type { BenchKey } from './KeyLegend';
 import type { Panel } from './panels/Panels';
 import type { EarLevel } from './sound/useEar';
 import type { BenchActions } from './useBenchActions';
+import { advisedTurn } from './view/advisedTurn';
 import type { BenchView } from './view/benchView';
 
 /** What the bench itself can open or turn round. */
@@ -117,8 +118,9 @@ function stageKeys(job: BenchView['job'], advice: BenchView['advice'], actions: 
 
 /** A screw that cannot be got at is done without; once advice has turned to others, all are asked for again by the same key. */
 function reachKeys(job: BenchView['job'], advice: BenchView['advice'], actions: BenchActions): readonly BenchKey[] {
-  if (advice.kind === 'turn') {
-    const { adjuster } = advice;
+  const turn = advisedTurn(advice);
+  if (turn !== undefined) {
+    const { adjuster } = turn;
     return [{ ...keyFor('reach'), label: 'can’t reach it', run: () => actions.reach([adjuster], 'outOfReach') }];
   }
   if (job.outOfReach.length === 0) return [];

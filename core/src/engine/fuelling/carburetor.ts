@@ -1,7 +1,7 @@
 import { square } from '../../basics';
 import type { Throat } from '../../setup';
+import { throttleArea } from '../../setup';
 import { AIR_FUEL_RATIO } from '../gas/burn';
-import { throttleArea } from '../gas/openArea';
 import { type CarburetorState, type IdleDesign, type Metering, soundCarburetor } from './circuit';
 import { constantDepressionCircuit, type PistonState } from './constantDepression';
 import { idlePortCircuit } from './idlePort';

@@ -1,6 +1,6 @@
 import { square } from '../../basics';
+import { slideOpenArea } from '../../setup';
 import { AIR_FUEL_RATIO } from '../gas/burn';
-import { slideOpenArea } from '../gas/openArea';
 import {
   type CarburetorState,
   type FuelCircuit,

@@ -40,7 +40,7 @@ function actionOf(advice: Advice) {
     case 'holdAndRead':
       return { kind: advice.kind, holdRpm: advice.hold, durationS: advice.duration };
     case 'offIdle': {
-      const { outcome, spread, tolerance, throat, deviation, adjusters } = advice.finding;
+      const { outcome, spread, tolerance, throat, deviation, adjusters, turn } = advice.finding;
       return {
         kind: advice.kind,
         outcome,
@@ -49,6 +49,15 @@ function actionOf(advice: Advice) {
         throat,
         deviationKPa: deviation,
         adjusters,
+        ...(turn === undefined
+          ? {}
+          : {
+              adjuster: turn.adjuster,
+              turns: turn.turns,
+              spreadAfterKPa: turn.spreadAfter,
+              perTurnKPa: -turn.perTurn,
+              relativeDoubt: turn.doubt,
+            }),
       };
     }
     case 'done':

@@ -2,8 +2,8 @@ const R = 46;
 
 /** A screw's head with the turn as an arc, the way the hand goes. Clockwise is in. */
 export function TurnDial({ turns }: { readonly turns: number }) {
-  // A full turn or more is drawn as nearly closed: an arc of 360 degrees would be nothing at all.
-  const sweep = Math.min(Math.abs(turns), 0.94) * 2 * Math.PI;
+  // A full turn or more leaves a gap before its arrow: in a closed ring nobody sees which way it goes.
+  const sweep = Math.min(Math.abs(turns), 0.8) * 2 * Math.PI;
   const direction = turns < 0 ? -1 : 1;
   const at = (angle: number, r: number) =>
     `${(r * Math.sin(direction * angle)).toFixed(2)},${(-r * Math.cos(angle)).toFixed(2)}`;

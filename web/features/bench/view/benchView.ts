@@ -5,6 +5,7 @@ import type { DeviceUnit } from '@/words/deviceUnit';
 import type { Told } from '@/workers/adviser';
 import type { LiveView } from '@/workers/signalProtocol';
 import type { Advised } from '../advice/adviceLine';
+import { advisedTurn } from './advisedTurn';
 import { liveNeedles, type Needle } from './needles';
 import { type Phrase, phraseAdvice } from './phraseAdvice';
 import { type PrimaryAction, primaryAction } from './primaryAction';
@@ -71,7 +72,7 @@ export function benchView(
     ghosts: ghostsOf(job, advice),
     phrase: waits ? LISTENING_PHRASE : phraseAdvice(job, advice, { live, unit }),
     action: waits ? { do: 'blocked', label: 'listening' } : action,
-    advised: advice.kind === 'turn' ? advice.adjuster : advice.kind === 'couple' ? advice.coupling : undefined,
+    advised: advice.kind === 'couple' ? advice.coupling : advisedTurn(advice)?.adjuster,
     speedRpm: speedOf(job, live),
   };
 }

@@ -1,5 +1,6 @@
 import type { Advice } from '@amber-needle/core/advice';
 import { foldJob, type JobEvent } from '@amber-needle/core/job';
+import { ARCHETYPES } from '@amber-needle/core/setup';
 import type { SignalReading } from '@amber-needle/core/signal';
 import { append, blipped, instrument, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { seconds } from '@amber-needle/core/units';
@@ -73,6 +74,27 @@ describe('the say line', () => {
     const phrase = say(finished, live('steady'));
     expect(phrase.subject).toBe('Finished');
     expect(phrase.expect[0]).toBe('Left as it is.');
+  });
+});
+
+describe('held above idle', () => {
+  const rods = append([], { kind: 'opened', machine: 'Test twin', complaint: '', setup: ARCHETYPES.vTwin });
+  const held = [zero(0, 0), { kind: 'stage', stage: 'offIdle' } as const].reduce(append, rods);
+  const late = append(held, reading({ kPa: [58, 61], rpm: 1900 }));
+
+  it('says how far to turn the rod, which throat opens late, and the caution', () => {
+    const { subject, order, expect: lines } = say(late, live('steady'));
+    expect(subject).toBe('Tie rod');
+    expect(order).toMatch(/turn/);
+    expect(lines.join(' ')).toMatch(/Throat 2 opens late: .* Engine stopped while you work on the linkage/);
+    expect(lines.join(' ')).toMatch(/Expected: .*by its pitch and lever/);
+  });
+
+  it('looks for play where no turn helps', () => {
+    const without = append(late, { kind: 'reach', adjuster: 'T', state: 'outOfReach' });
+    const { subject, order, expect: lines } = say(without, live('steady'));
+    expect([subject, order]).toEqual(['Throat 2 late', 'look at its linkage']);
+    expect(lines[0]).toContain('look for play or a stuck part');
   });
 });
 

@@ -121,17 +121,29 @@ function offIdleLine(job: Job, finding: OffIdleFinding, unit: DeviceUnit): SayLi
   const spread = `Spread ${withUnitIn(shown, finding.spread, 1)}, allowed ${withUnitIn(shown, finding.tolerance, 1)} off idle.`;
   if (finding.outcome === 'agrees')
     return { subject: 'Agree off idle', order: 'back to idle', expect: [spread, 'Linkage and slides open together.'] };
-  const labels = finding.adjusters.map((id) => job.setup.adjusters.find((adjuster) => adjuster.id === id)?.label ?? id);
-  const cause =
-    labels.length > 0
-      ? `Adjust ${labels.join(' or ')}`
-      : 'No rod or cable acts on it: play in its link, or a slide that sticks';
+  const late = finding.deviation > 0;
+  const apart = `${withUnitIn(shown, Math.abs(finding.deviation), 1)} ${late ? 'more' : 'less'} depression than the group.`;
+  const care = 'Engine stopped while you work on the linkage: hot and moving parts.';
+  const { turn } = finding;
+  const adjuster = job.setup.adjusters.find(({ id }) => id === turn?.adjuster);
+  if (turn === undefined || adjuster === undefined) {
+    const labels = finding.adjusters.map((id) => job.setup.adjusters.find((each) => each.id === id)?.label ?? id);
+    const none = 'No rod or cable acts on it: play in its link, or a slide that sticks';
+    const cause =
+      labels.length > 0 ? `No turn of ${labels.join(' or ')} would help: look for play or a stuck part` : none;
+    return {
+      subject: `Throat ${finding.throat} ${late ? 'late' : 'early'}`,
+      order: 'look at its linkage',
+      expect: [`${apart} ${cause}.`, `${spread} ${care}`],
+    };
+  }
+  const known = turn.basis === 'seen' ? 'as its last turns showed' : 'by its pitch and lever, to half of it';
   return {
-    subject: `Throat ${finding.throat} ${finding.deviation > 0 ? 'late' : 'early'}`,
-    order: labels.length > 0 ? 'adjust its linkage' : 'look at its linkage',
+    subject: adjuster.label,
+    order: turnText(turn.turns),
     expect: [
-      `${withUnitIn(shown, Math.abs(finding.deviation), 1)} ${finding.deviation > 0 ? 'more' : 'less'} depression than the group. ${cause}.`,
-      `${spread} Engine stopped while you work on the linkage: hot and moving parts.`,
+      `Throat ${finding.throat} opens ${late ? 'late' : 'early'}: ${apart} ${care}`,
+      `${spread} Expected: ${withUnitIn(shown, turn.spreadAfter, 1)}, ${known}.`,
     ],
   };
 }

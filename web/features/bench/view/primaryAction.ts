@@ -45,10 +45,13 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
       return { do: 'mended', label: 'found it, put it right', suspicion: advice.suspicion };
     case 'holdAndRead':
       return heldAction(live, advice.hold, 'take the reading');
-    case 'offIdle':
-      return advice.finding.outcome === 'agrees'
-        ? { do: 'stage', label: 'back to idle', stage: 'idle' }
+    case 'offIdle': {
+      const { outcome, turn } = advice.finding;
+      if (outcome === 'agrees') return { do: 'stage', label: 'back to idle', stage: 'idle' };
+      return turn !== undefined
+        ? { do: 'turned', label: 'turned it', adjuster: turn.adjuster, turns: turn.turns }
         : heldAction(live, holdRpm(job.setup), 'adjusted, read again');
+    }
     case 'undecided':
     case 'settle':
     case 'read':

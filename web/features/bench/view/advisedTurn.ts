@@ -1,0 +1,7 @@
+import type { Advice } from '@amber-needle/core/advice';
+
+/** The screw, rod or cable that is to be turned now, and how far; undefined when nothing is. */
+export function advisedTurn(advice: Advice): { readonly adjuster: string; readonly turns: number } | undefined {
+  if (advice.kind === 'turn') return advice;
+  return advice.kind === 'offIdle' ? advice.finding.turn : undefined;
+}
