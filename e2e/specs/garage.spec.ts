@@ -146,7 +146,7 @@ test('a job of a machine that is known by name is asked about; a whole workshop 
   await page.getByRole('heading', { level: 1 }).getByRole('link').click();
   await expect(page.getByRole('region', { name: 'Jobs' }).getByRole('listitem')).toHaveCount(2);
 
-  await page.goto('/');
+  await page.goto('/workshop');
   const [zip] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Export the whole workshop' }).click(),

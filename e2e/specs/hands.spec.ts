@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { build } from 'esbuild';
+import { expectAccessible } from '../support/accessibility';
 import { secondWorkshop } from '../support/secondWorkshop';
 import { openDesk, savedKinds } from '../support/workshop';
 
@@ -42,6 +43,39 @@ test('the unit is switched in mid-job and kept, and a foot switch does the next 
   await expect.poll(() => savedKinds(page, id)).toHaveLength(kinds.length + 1);
   await page.reload();
   await expect(page.locator('[aria-keyshortcuts="Page ↓"]')).toBeVisible();
+  await context.close();
+});
+
+test('the workshop has its instruments and its unit; a device that chose none shows it, in its own language’s figures', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ baseURL: workshop?.url ?? '', locale: 'de-DE' });
+  const page = await context.newPage();
+  await page.goto('/workshop');
+  await page.getByRole('button', { name: 'Add an instrument' }).click();
+  await page.getByLabel('Name').fill('Drawer set');
+  await page.getByLabel('Kind').selectOption('gaugeSet');
+  await page.getByLabel('Channels').selectOption('4');
+  await page.getByLabel('Largest error').selectOption('1.6');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  const row = page.getByRole('listitem', { name: 'Drawer set' });
+  await expect(row).toContainText('gauge set, 4 channels, 1.6 %; nothing learned yet');
+  await row.getByRole('button', { name: 'Change' }).click();
+  await row.getByLabel('Name').fill('Bench set');
+  await row.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('listitem', { name: 'Bench set' })).toBeVisible();
+  await page.getByLabel('Depression is shown in').selectOption('inhg');
+  await expectAccessible(page);
+  await openDesk(page, 'Thinks in inches of mercury.');
+  await page.keyboard.press('t');
+  await page.getByLabel('Cylinder 1, vacuum').fill('44');
+  await page.getByLabel('Cylinder 2, vacuum').fill('40,5');
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByTestId('deviation-1')).toHaveText('+0,52');
+  await page.goto('/workshop');
+  await page.getByRole('listitem', { name: 'Bench set' }).getByRole('button', { name: 'Delete' }).click();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Delete' }).click();
+  await expect(page.getByText('None yet')).toBeVisible();
   await context.close();
 });
 

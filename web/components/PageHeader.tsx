@@ -11,7 +11,10 @@ export function PageHeader({ children }: { readonly children?: ReactNode }) {
         Amber Needle
       </Link>
       {children}
-      <div className="ml-auto">
+      <div className="ml-auto flex items-center gap-6">
+        <Link href="/workshop" className="inline-flex min-h-12 items-center hover:underline hover:underline-offset-4">
+          Workshop
+        </Link>
         <ThemeToggle />
       </div>
     </header>

@@ -2,6 +2,7 @@ import { INSTRUMENT_KINDS, LEARNED } from '@amber-needle/core/job';
 import { ARCHETYPE_NAMES } from '@amber-needle/core/setup';
 import { figure, Instant, text } from '@amber-needle/core/validation';
 import Type, { type Static } from 'typebox';
+import { PRESSURE_UNITS } from '../words/deviceUnit';
 
 const closed = { additionalProperties: false };
 const Id = Type.String({ pattern: '^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$' });
@@ -92,6 +93,8 @@ export type InstrumentEdit = Static<typeof InstrumentSchema>;
 
 export const REQUESTS = {
   instrument: InstrumentSchema,
+  workshopSetting: Type.Object({ depressionUnit: Type.Enum([...PRESSURE_UNITS]) }, closed),
+  instrumentLine: InstrumentSchema,
   instrumentCommand: Type.Object({ do: Type.Literal('delete') }, closed),
   newMachineForm: NewMachineSchema,
   newMachine: Type.Object({ id: Id, ...NewMachineSchema.properties }, closed),

@@ -1,5 +1,5 @@
 import { decidingQuantity, type Quantity, type Setup, toleranceOf } from '@amber-needle/core/setup';
-import { type DeviceUnit, type Shown, shownIn, withUnitIn } from './deviceUnit';
+import { type DeviceUnit, PLAIN_UNIT, type Shown, shownIn, withUnitIn } from './deviceUnit';
 
 /** What the fan's arc counts. */
 export function fromGroupText(quantity: Quantity, shown: Shown): string {
@@ -7,7 +7,7 @@ export function fromGroupText(quantity: Quantity, shown: Shown): string {
 }
 
 /** The allowed spread of a bank with its unit. */
-export function toleranceText(setup: Setup, unit: DeviceUnit = 'kpa'): string {
+export function toleranceText(setup: Setup, unit: DeviceUnit = PLAIN_UNIT): string {
   const quantity = decidingQuantity(setup);
   return withUnitIn(shownIn(quantity, unit), toleranceOf(setup), quantity === 'airflow' ? 0 : 1);
 }

@@ -22,7 +22,7 @@ function held(setup: Setup, seed: number, astray: { readonly adjuster: string; r
   return engine;
 }
 
-function read(log: readonly JobEvent[], setup: Setup, engine: Engine): readonly JobEvent[] {
+function read(log: readonly JobEvent[], engine: Engine): readonly JobEvent[] {
   engine.advance(seconds(6));
   const { depressions, speed } = engine.truth();
   return append(log, reading({ kPa: depressions.map((each) => each / 1000), rpm: speed }));
@@ -39,7 +39,7 @@ function turnsNeeded(setup: Setup, engine: Engine): readonly number[] {
   const opened = append([], { kind: 'opened', machine: 'Test bank', complaint: '', setup });
   let log = [zero(...setup.throats.map(() => 0)), { kind: 'stage', stage: 'offIdle' } as const].reduce(append, opened);
   const made: number[] = [];
-  for (log = read(log, setup, engine); made.length < 8; log = read(log, setup, engine)) {
+  for (log = read(log, engine); made.length < 8; log = read(log, engine)) {
     const finding = findingOf(log);
     if (finding?.turn === undefined) return finding?.outcome === 'agrees' ? made : [...made, Number.NaN];
     const { adjuster, turns: by } = finding.turn;

@@ -74,7 +74,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
     open: setPanel,
     flip: () => setFlipped(!flipped),
     ear: { next: ear.next, run: ear.switchOn },
-    unit: { name: shownIn('depression', nextUnit(unit)).name, run: switchUnit },
+    unit: { name: shownIn('depression', { ...unit, pressure: nextUnit(unit.pressure) }).name, run: switchUnit },
     sources: () => setPanel('sources'),
     ...(control?.mount === undefined ? {} : { mount: control.mount }),
     report: () => router.push(`/jobs/${jobId}`),

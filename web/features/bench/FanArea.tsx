@@ -1,7 +1,7 @@
 import { decidingQuantity, toleranceOf } from '@amber-needle/core/setup';
 import { flutterSeen } from '@amber-needle/core/signal';
 import { PanelBoundary } from '@/components/PanelBoundary';
-import { type DeviceUnit, shownIn } from '@/words/deviceUnit';
+import { type DeviceUnit, shownIn, written } from '@/words/deviceUnit';
 import { fromGroupText } from '@/words/quantityWords';
 import { Fan } from './fan/Fan';
 import { Trail } from './fan/Trail';
@@ -33,14 +33,14 @@ export function FanArea({ view, signal, unit }: FanAreaProps) {
   return (
     <div className="relative flex min-h-0 flex-col">
       <p className="top-2 left-6 px-6 pt-1 text-soft max-sm:text-sm lg:absolute lg:top-4 lg:px-0">
-        {fromGroupText(quantity, shown)}, scale ±{end}
+        {fromGroupText(quantity, shown)}, scale ±{written(String(end), shown)}
       </p>
       <PanelBoundary name="The fan">
         <Fan
           needles={drawn}
           ghosts={ghosts}
           tolerance={tolerance}
-          unit={shown.name}
+          unit={shown}
           end={end}
           stale={signal.live === undefined}
         />

@@ -3,6 +3,7 @@ import { ARCHETYPES } from '@amber-needle/core/setup';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { KPA } from '@/words/deviceUnit';
 import { keyFor } from '@/words/keys';
 import { Fan } from './fan/Fan';
 import { type BenchKey, KeyLegend } from './KeyLegend';
@@ -64,7 +65,7 @@ describe('the fan', () => {
         needles={[needle('1', 1.2), needle('2', -1.2), needle('3', Number.NaN)]}
         ghosts={[]}
         tolerance={1}
-        unit="kPa"
+        unit={KPA}
         end={2}
         stale={false}
       />,

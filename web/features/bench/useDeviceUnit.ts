@@ -9,10 +9,10 @@ const YEAR_S = 365 * 24 * 3600;
 export function useDeviceUnit(first: DeviceUnit): readonly [DeviceUnit, () => void] {
   const [unit, setUnit] = useState(first);
   const next = () => {
-    const chosen = nextUnit(unit);
+    const chosen = nextUnit(unit.pressure);
     // biome-ignore lint/suspicious/noDocumentCookie: the server reads the choice, so that the first paint is right
     document.cookie = `${UNIT_COOKIE}=${chosen}; path=/; max-age=${YEAR_S}; samesite=lax`;
-    setUnit(chosen);
+    setUnit({ ...unit, pressure: chosen });
   };
   return [unit, next];
 }

@@ -40,13 +40,6 @@ export function Garage({ page, banks, params, isNew }: GarageProps) {
         <MachineRow key={machine.id} machine={machine} />
       ))}
       <Pager page={page} params={params} />
-      {isNew ? null : (
-        <p className="mt-12 border-line border-t pt-6">
-          <a href="/api/workshop" className={buttonClass('plain')} download>
-            Export the whole workshop
-          </a>
-        </p>
-      )}
     </main>
   );
 }

@@ -119,7 +119,7 @@ function Readings({ report, asFound, asLeft, open }: ReadingsProps) {
           </dl>
         </section>
       </div>
-      <ReadingsChart readings={report.readings} moves={report.moves} unit={report.unit} />
+      <ReadingsChart readings={report.readings} moves={report.moves} unit={report.unit} decimal={report.decimal} />
     </>
   );
 }

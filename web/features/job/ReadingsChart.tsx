@@ -5,14 +5,17 @@ import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/comp
 import { init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
+import { written } from '@/words/deviceUnit';
 import { numeral } from '@/words/numbers';
 import { chartOption } from './view/chartOption';
 import type { Report } from './view/report';
 
 use([LineChart, CustomChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
+type Drawn = Pick<Report, 'readings' | 'moves' | 'unit' | 'decimal'>;
+
 /** The readings over the job: each throat from the group with its uncertainty, moves marked on the time axis. */
-export function ReadingsChart({ readings, moves, unit }: Pick<Report, 'readings' | 'moves' | 'unit'>) {
+export function ReadingsChart({ readings, moves, unit, decimal }: Drawn) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (box.current === null) return;
@@ -20,7 +23,7 @@ export function ReadingsChart({ readings, moves, unit }: Pick<Report, 'readings'
     const draw = () => {
       const style = getComputedStyle(document.documentElement);
       chart.setOption(
-        chartOption({ readings, moves }, (token) => style.getPropertyValue(`--${token}`).trim()),
+        chartOption({ readings, moves, decimal }, (token) => style.getPropertyValue(`--${token}`).trim()),
         true,
       );
     };
@@ -33,20 +36,20 @@ export function ReadingsChart({ readings, moves, unit }: Pick<Report, 'readings'
       resize.disconnect();
       chart.dispose();
     };
-  }, [readings, moves]);
+  }, [readings, moves, decimal]);
   return (
     <figure className="mt-10">
       <figcaption className="font-bold text-xl">
         Readings over the job <span className="font-normal text-base text-soft">{unit}</span>
       </figcaption>
       <div ref={box} className="mt-2 h-72 w-full" aria-hidden="true" />
-      <p className="sr-only">{summary(readings, unit)}</p>
+      <p className="sr-only">{summary({ readings, unit, decimal })}</p>
     </figure>
   );
 }
 
-function summary(readings: Report['readings'], unit: string): string {
+function summary({ readings, unit, decimal }: Omit<Drawn, 'moves'>): string {
   const line = ({ needles }: Report['readings'][number]) =>
     needles.map(({ throat, deviation }) => `cylinder ${throat} ${numeral(deviation, 1, true)}`).join(', ');
-  return `${unit}, reading by reading: ${readings.map(line).join('; ')}.`;
+  return written(`${unit}, reading by reading: ${readings.map(line).join('; ')}.`, { decimal });
 }

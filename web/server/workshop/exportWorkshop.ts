@@ -5,6 +5,7 @@ import type { Knex } from 'knex';
 import { ZipFile } from 'yazl';
 import { contentOf } from '../db/attachments';
 import { database } from '../db/connection';
+import { type Instrument, listInstruments } from '../db/instruments';
 import { readLog } from '../db/jobRepository';
 import { asked } from '../db/retry';
 import { instantOf } from '../db/time';
@@ -14,6 +15,7 @@ import {
   ATTACHMENTS,
   type AttachmentLine,
   attachmentFile,
+  INSTRUMENTS,
   JOBS,
   type JobLine,
   jobFile,
@@ -61,6 +63,7 @@ interface Filling {
 async function addAll(db: Knex, { zip, add, hashes }: Filling): Promise<void> {
   add(MACHINES, () => linesOf(machines(db)));
   add(JOBS, () => linesOf(jobs(db)));
+  add(INSTRUMENTS, () => linesOf(instruments(db)));
   add(ATTACHMENTS, () => linesOf(attachments(db)));
   for await (const { id } of jobs(db)) add(jobFile(id), () => linesOf(eventsOf(db, id)));
   for await (const hash of hashesOf(db)) add(attachmentFile(hash), () => contentOf(db, hash));
@@ -113,6 +116,10 @@ async function* machines(db: Knex): AsyncGenerator<MachineLine> {
       createdAt: instantOf(row.created_at ?? ''),
       setup: JSON.parse(row.setup ?? 'null'),
     };
+}
+
+async function* instruments(db: Knex): AsyncGenerator<Instrument> {
+  yield* await listInstruments(db);
 }
 
 async function* jobs(db: Knex): AsyncGenerator<JobLine> {

@@ -14,6 +14,7 @@ import { compiled } from '@/validation/compiled';
 import { REQUESTS } from '@/validation/requests';
 import { keepAttachment, LARGEST_ATTACHMENT } from '../db/attachments';
 import { database } from '../db/connection';
+import { type Instrument, listInstruments, putInstrument } from '../db/instruments';
 import { findJobsOfEvents, insertJob, MOST_LOG_BYTES } from '../db/jobRepository';
 import { insertMachine } from '../db/machineRepository';
 import { DOCUMENT_BODY, requireType } from '../http/body';
@@ -22,14 +23,15 @@ import {
   ATTACHMENTS,
   type AttachmentLine,
   attachmentFile,
+  INSTRUMENTS,
   JOBS,
   type JobLine,
   jobFile,
   MACHINES,
   MANIFEST,
   type MachineLine,
+  READ_VERSIONS,
   WORKSHOP_FORMAT,
-  WORKSHOP_VERSION,
 } from './workshopFile';
 import { openZip, type ZipSource } from './zipSource';
 
@@ -40,11 +42,13 @@ const LARGEST_LIST = 256 * 1024 * 1024;
 
 const checkMachineLine = checkerFor(REQUESTS.machineLine, compiled.machineLine);
 const checkJobLine = checkerFor(REQUESTS.jobLine, compiled.jobLine);
+const checkInstrumentLine = checkerFor(REQUESTS.instrumentLine, compiled.instrumentLine);
 const checkAttachmentLine = checkerFor(REQUESTS.attachmentLine, compiled.attachmentLine);
 
 export interface ImportedWorkshop {
   readonly machines: number;
   readonly jobs: number;
+  readonly instruments: number;
   readonly attachments: number;
   /** Jobs that were here already and stayed as they are. */
   readonly known: number;
@@ -88,6 +92,9 @@ export async function importWorkshopFile(db: Knex, path: string): Promise<Import
     const lists = {
       machines: linesOf(MACHINES, await read(MACHINES, LARGEST_LIST), checkMachineLine),
       jobs: linesOf(JOBS, await read(JOBS, LARGEST_LIST), checkJobLine),
+      instruments: hashes.has(INSTRUMENTS)
+        ? linesOf(INSTRUMENTS, await read(INSTRUMENTS, LARGEST_LIST), checkInstrumentLine)
+        : [],
       attachments: linesOf(ATTACHMENTS, await read(ATTACHMENTS, LARGEST_LIST), checkAttachmentLine),
     };
     return await db.transaction((trx) => takeIn(trx, lists, read));
@@ -99,6 +106,7 @@ export async function importWorkshopFile(db: Knex, path: string): Promise<Import
 interface Lists {
   readonly machines: readonly MachineLine[];
   readonly jobs: readonly JobLine[];
+  readonly instruments: readonly Instrument[];
   readonly attachments: readonly AttachmentLine[];
 }
 
@@ -107,6 +115,7 @@ type Read = (name: string, limit: number) => Promise<Buffer>;
 async function takeIn(trx: Knex.Transaction, lists: Lists, read: Read): Promise<ImportedWorkshop> {
   const known = new Set<string>();
   const machines = await takeMachines(trx, lists.machines);
+  const instruments = await takeInstruments(trx, lists.instruments);
   for (const job of lists.jobs) {
     const events = eventsOf(jobFile(job.id), await read(jobFile(job.id), DOCUMENT_BODY));
     if (!(await takeJob(trx, job, events))) known.add(job.id);
@@ -119,7 +128,7 @@ async function takeIn(trx: Knex.Transaction, lists: Lists, read: Read): Promise<
     await keepAttachment(trx, { jobId, name, type, at: new Date().toISOString() }, content);
     attachments += 1;
   }
-  return { machines, jobs: lists.jobs.length - known.size, attachments, known: known.size };
+  return { machines, jobs: lists.jobs.length - known.size, instruments, attachments, known: known.size };
 }
 
 async function takeMachines(trx: Knex.Transaction, lines: readonly MachineLine[]): Promise<number> {
@@ -138,6 +147,13 @@ async function takeMachines(trx: Knex.Transaction, lines: readonly MachineLine[]
     added += 1;
   }
   return added;
+}
+
+async function takeInstruments(trx: Knex.Transaction, lines: readonly Instrument[]): Promise<number> {
+  const known = new Set((await listInstruments(trx)).map(({ id }) => id));
+  const added = lines.filter(({ id }) => !known.has(id));
+  for (const instrument of added) await putInstrument(trx, instrument, new Date().toISOString());
+  return added.length;
 }
 
 /** False when the job is here already. */
@@ -201,10 +217,10 @@ async function readManifest(zip: ZipSource): Promise<ReadonlyMap<string, string>
   const manifest: { format?: unknown; version?: unknown; files?: unknown } = Object(parsed(MANIFEST, 1, text));
   if (manifest.format !== WORKSHOP_FORMAT || typeof manifest.files !== 'object' || manifest.files === null)
     throw new Refused(422, 'This zip is not a workshop file. Nothing was taken in.');
-  if (manifest.version !== WORKSHOP_VERSION)
+  if (!READ_VERSIONS.includes(manifest.version))
     throw new Refused(
       422,
-      `This workshop file is version ${String(manifest.version).slice(0, 20)}; this program reads version ${WORKSHOP_VERSION}.`,
+      `This workshop file is version ${String(manifest.version).slice(0, 20)}; this program reads version ${READ_VERSIONS.join(' and ')}.`,
     );
   return new Map(Object.entries(manifest.files).map(([name, hash]) => [name, String(hash)]));
 }

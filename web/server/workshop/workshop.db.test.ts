@@ -13,6 +13,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { attachmentsOf, contentOf, keepAttachment } from '../db/attachments';
 import { databaseUrl, openDatabase } from '../db/connection';
 import { listGarage, machinesOf, ownWords } from '../db/garageList';
+import { listInstruments, putInstrument } from '../db/instruments';
 import { insertJob, readLog } from '../db/jobRepository';
 import { insertMachine } from '../db/machineRepository';
 import { migrate } from '../db/migrate';
@@ -109,13 +110,21 @@ describe('a whole workshop', () => {
   it('goes out as one file and comes in elsewhere, folds and attachments alike; a second time nothing changes', async () => {
     const machineId = await addMachine('Carried over');
     const jobs = await Promise.all(Array.from({ length: 30 }, () => addJob(machineId)));
+    const gauge = { id: uuid(), name: 'Drawer', what: 'gaugeSet', channels: 4, classPercent: 1, learned: [] } as const;
+    await putInstrument(db, gauge, '2026-01-01T00:00:00.000Z');
     const file = join(folder, 'workshop.zip');
     await pipeline(workshopZip(db), createWriteStream(file));
     const total = (await db('job').select('id')).length;
-    expect(await importWorkshopFile(other, file)).toMatchObject({ jobs: total, known: 0, attachments: 2 });
+    expect(await importWorkshopFile(other, file)).toMatchObject({
+      jobs: total,
+      known: 0,
+      attachments: 2,
+      instruments: 1,
+    });
+    expect(await listInstruments(other)).toEqual([gauge]);
     for (const id of jobs)
       expect(foldJob((await readLog(other, id)).events)).toEqual(foldJob((await readLog(db, id)).events));
-    expect(await importWorkshopFile(other, file)).toMatchObject({ machines: 0, jobs: 0, known: total });
+    expect(await importWorkshopFile(other, file)).toMatchObject({ machines: 0, jobs: 0, instruments: 0, known: total });
     const names = async (from: Knex) =>
       (await listGarage(from, whole)).machines.map(({ name, owner }) => `${name} ${owner}`).sort();
     expect(await names(other)).toEqual(await names(db));

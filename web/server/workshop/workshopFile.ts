@@ -1,9 +1,12 @@
 /** A workshop as one zip file. The manifest names every other file with the SHA-256 of its content. */
 export const WORKSHOP_FORMAT = 'amber-needle/workshop';
-export const WORKSHOP_VERSION = 1;
+export const WORKSHOP_VERSION = 2;
+/** Version 1 had no instruments. */
+export const READ_VERSIONS: readonly unknown[] = [1, WORKSHOP_VERSION];
 
 export const MANIFEST = 'manifest.json';
 export const MACHINES = 'machines.ndjson';
+export const INSTRUMENTS = 'instruments.ndjson';
 export const JOBS = 'jobs.ndjson';
 export const ATTACHMENTS = 'attachments.ndjson';
 

@@ -1,6 +1,5 @@
 import { foldJob } from '@amber-needle/core/job';
 import type { Metadata } from 'next';
-import { cookies } from 'next/headers';
 import { notFound } from 'next/navigation';
 import { PageHeader } from '@/components/PageHeader';
 import { one, type Params } from '@/features/garage/garageQuery';
@@ -9,8 +8,8 @@ import { PutAsideJob } from '@/features/job/PutAsideJob';
 import { database } from '@/server/db/connection';
 import { findJob, readLog } from '@/server/db/jobRepository';
 import { findMachine } from '@/server/db/machineRepository';
+import { requestedUnit } from '@/server/http/deviceUnit';
 import { beliefOf } from '@/server/jobs/beliefOf';
-import { deviceUnitOf, UNIT_COOKIE } from '@/words/deviceUnit';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Job' };
@@ -37,7 +36,7 @@ export default async function JobRoute({ params, searchParams }: RouteProps) {
           id={id}
           job={job}
           log={log}
-          unit={deviceUnitOf((await cookies()).get(UNIT_COOKIE)?.value)}
+          unit={await requestedUnit()}
           belief={await beliefOf(id, job.setup, log.events)}
           wholeStory={one(steps) === 'all'}
           machine={machine}

@@ -1,3 +1,4 @@
+import { type Shown, written } from '@/words/deviceUnit';
 import { numeral } from '@/words/numbers';
 import type { Needle } from '../view/needles';
 import { marksFor } from '../view/scale';
@@ -9,7 +10,7 @@ interface FanProps {
   readonly ghosts: readonly number[];
   readonly tolerance: number;
   /** Of the arc, the tolerance and the needles. */
-  readonly unit: string;
+  readonly unit: Shown;
   readonly end: number;
   readonly stale: boolean;
 }
@@ -29,7 +30,7 @@ export function Fan({ needles, ghosts, tolerance, unit, end, stale }: FanProps) 
       role="img"
       aria-label={fanText(shown, unit)}
     >
-      <Scale end={end} tolerance={tolerance} />
+      <Scale end={end} tolerance={tolerance} unit={unit} />
       {shown.map(({ throat, deviation, uncertainty }) => (
         <Doubt key={throat} deviation={deviation} uncertainty={uncertainty} end={end} />
       ))}
@@ -46,7 +47,7 @@ export function Fan({ needles, ghosts, tolerance, unit, end, stale }: FanProps) 
   );
 }
 
-function Scale({ end, tolerance }: { readonly end: number; readonly tolerance: number }) {
+function Scale({ end, tolerance, unit }: Pick<FanProps, 'end' | 'tolerance' | 'unit'>) {
   const { labelled, small } = marksFor(end);
   const steps = Math.round(end / small);
   const marks = Array.from({ length: 2 * steps + 1 }, (_, i) => (i - steps) * small);
@@ -65,13 +66,20 @@ function Scale({ end, tolerance }: { readonly end: number; readonly tolerance: n
         strokeWidth="5"
       />
       {marks.map((value) => (
-        <Mark key={value} value={value} end={end} labelled={isMultiple(value, labelled)} />
+        <Mark key={value} value={value} end={end} labelled={isMultiple(value, labelled)} unit={unit} />
       ))}
     </g>
   );
 }
 
-function Mark({ value, end, labelled }: { readonly value: number; readonly end: number; readonly labelled: boolean }) {
+interface MarkProps {
+  readonly value: number;
+  readonly end: number;
+  readonly labelled: boolean;
+  readonly unit: Shown;
+}
+
+function Mark({ value, end, labelled, unit }: MarkProps) {
   const angle = angleOf(value, end);
   const outer = pointAt(angle, FAN.radius - 3);
   const inner = pointAt(angle, FAN.radius - (labelled ? 18 : 9));
@@ -88,7 +96,7 @@ function Mark({ value, end, labelled }: { readonly value: number; readonly end: 
       />
       {labelled ? (
         <text x={fixed(label.x)} y={fixed(label.y + 6)} textAnchor="middle" fontSize="18" className="fill-soft">
-          {numeral(value, decimalsOf(value), true)}
+          {written(numeral(value, decimalsOf(value), true), unit)}
         </text>
       ) : null}
     </g>
@@ -167,8 +175,10 @@ function isMultiple(value: number, of: number): boolean {
   return Math.abs(value / of - Math.round(value / of)) < 1e-9;
 }
 
-function fanText(needles: readonly Needle[], unit: string): string {
+function fanText(needles: readonly Needle[], unit: Shown): string {
   if (needles.length === 0) return 'The fan: no needle yet';
-  const parts = needles.map(({ throat, deviation }) => `cylinder ${throat} ${numeral(deviation, 1, true)} ${unit}`);
+  const parts = needles.map(({ throat, deviation }) =>
+    written(`cylinder ${throat} ${numeral(deviation, 1, true)} ${unit.name}`, unit),
+  );
   return `The fan, from the group: ${parts.join(', ')}`;
 }

@@ -1,6 +1,7 @@
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
+import { KPA } from '@/words/deviceUnit';
 import type { Needle } from '../view/needles';
 import { Fan } from './Fan';
 import { angleOf, arcPath, FAN, pointAt, wedgePath } from './fanGeometry';
@@ -16,7 +17,7 @@ const needle = (throat: string, deviation: number, uncertainty = 0.05): Needle =
 });
 
 const draw = (needles: readonly Needle[], ghosts: readonly number[] = []) =>
-  renderToStaticMarkup(createElement(Fan, { needles, ghosts, tolerance: 0.5, unit: 'kPa', end: 1, stale: false }));
+  renderToStaticMarkup(createElement(Fan, { needles, ghosts, tolerance: 0.5, unit: KPA, end: 1, stale: false }));
 
 const count = (text: string, part: string) => text.split(part).length - 1;
 

@@ -1,21 +1,15 @@
 'use client';
 
 import type { Bare, Job } from '@amber-needle/core/job';
-import { type FormEvent, useEffect, useState } from 'react';
-import { v7 as uuid } from 'uuid';
-import { Button } from '@/components/Button';
-import { Field } from '@/components/Field';
-import { Notice } from '@/components/Notice';
+import { useEffect, useState } from 'react';
 import { Select } from '@/components/Select';
-import { failureText, send } from '@/components/send';
+import { InstrumentForm } from '@/features/instruments/InstrumentForm';
+import { classText, learnedText } from '@/features/instruments/instrumentWords';
 import type { Instrument } from '@/server/db/instruments';
-import { day } from '@/words/dates';
 import type { Signal } from '../signal/useSignal';
 import { fetchInstruments } from './fetchInstruments';
 import { instrumentEvent } from './instrumentEvent';
 
-/** Classes as makers print them, per cent. `common practice, no source`. */
-const CLASSES = [0.25, 0.5, 1, 1.6, 2.5, 4] as const;
 const ANOTHER = 'another';
 
 interface InstrumentChoiceProps {
@@ -58,8 +52,8 @@ export function InstrumentChoice({ job, signal, propose }: InstrumentChoiceProps
       </Select>
       <p className="mt-2 text-soft text-sm">{knownText(chosen)}</p>
       {adding ? (
-        <NewInstrument
-          channels={signal.live?.channels.length ?? job.setup.throats.length}
+        <InstrumentForm
+          start={{ channels: signal.live?.channels.length ?? job.setup.throats.length }}
           onKept={(instrument) => {
             setInstruments([...instruments, instrument]);
             setAdding(false);
@@ -71,58 +65,8 @@ export function InstrumentChoice({ job, signal, propose }: InstrumentChoiceProps
   );
 }
 
-interface NewInstrumentProps {
-  readonly channels: number;
-  readonly onKept: (instrument: Instrument) => void;
-}
-
-function NewInstrument({ channels, onKept }: NewInstrumentProps) {
-  const [name, setName] = useState('');
-  const [classPercent, setClass] = useState('');
-  const [failure, setFailure] = useState<string>();
-  const keep = async (event: FormEvent) => {
-    event.preventDefault();
-    const instrument: Instrument = {
-      id: uuid(),
-      name: name.trim(),
-      what: channels > 1 ? 'gaugeSet' : 'gauge',
-      channels,
-      classPercent: classPercent === '' ? null : Number(classPercent),
-      learned: [],
-    };
-    const sent = await send('/api/instruments', instrument);
-    if (sent.outcome === 'done') onKept(instrument);
-    else setFailure(failureText(sent));
-  };
-  return (
-    <form onSubmit={keep} className="mt-3 grid grid-cols-[1fr_11rem_auto] items-end gap-3">
-      <Field label="Name" required value={name} maxLength={80} onChange={({ target }) => setName(target.value)} />
-      <Select label="Largest error" value={classPercent} onChange={({ target }) => setClass(target.value)}>
-        <option value="">not known</option>
-        {CLASSES.map((each) => (
-          <option key={each} value={each}>
-            {each} % of reading
-          </option>
-        ))}
-      </Select>
-      <Button type="submit" disabled={name.trim() === ''}>
-        Keep
-      </Button>
-      {failure === undefined ? null : (
-        <div className="col-span-full">
-          <Notice>{failure}</Notice>
-        </div>
-      )}
-    </form>
-  );
-}
-
-function classText(classPercent: number | null): string {
-  return classPercent === null ? 'class not known' : `${classPercent} %`;
-}
-
 function knownText(instrument: Instrument | undefined): string {
   if (instrument === undefined) return 'A gauge that is named keeps what matching teaches of it for the next job.';
-  const [first] = instrument.learned;
-  return first === undefined ? 'Nothing was learned of it yet.' : `Its channels were matched on ${day(first.on)}.`;
+  const text = learnedText(instrument);
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 }

@@ -1,7 +1,7 @@
 import type { Advice } from '@amber-needle/core/advice';
 import { foldJob, type Job } from '@amber-needle/core/job';
 import { decidingQuantity, sharesPlenum } from '@amber-needle/core/setup';
-import type { DeviceUnit } from '@/words/deviceUnit';
+import { type DeviceUnit, PLAIN_UNIT } from '@/words/deviceUnit';
 import type { Told } from '@/workers/adviser';
 import type { LiveView } from '@/workers/signalProtocol';
 import type { Advised } from '../advice/adviceLine';
@@ -58,7 +58,7 @@ export interface Surroundings {
 export function benchView(
   view: JobView,
   live: LiveView | undefined,
-  { listening = false, teed, elsewhere = false, unit = 'kpa', thinking = false }: Surroundings = {},
+  { listening = false, teed, elsewhere = false, unit = PLAIN_UNIT, thinking = false }: Surroundings = {},
 ): BenchView {
   const { job, advice } = view;
   if (elsewhere && job.status === 'open') return onAnotherBank(view);

@@ -5,6 +5,7 @@ import type { SignalReading } from '@amber-needle/core/signal';
 import { append, blipped, instrument, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { seconds } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
+import { PLAIN_UNIT } from '@/words/deviceUnit';
 import { suspicionWords } from '@/words/faultWords';
 import type { LiveView } from '@/workers/signalProtocol';
 import { adviceView } from './adviceView';
@@ -23,7 +24,7 @@ function live(phase: SignalReading['phase']): LiveView {
 
 function say(log: readonly JobEvent[], at: LiveView | undefined) {
   const { job, advice } = adviceView(log, at?.reading.phase);
-  return phraseAdvice(job, advice, { live: at, unit: 'kpa' });
+  return phraseAdvice(job, advice, { live: at, unit: PLAIN_UNIT });
 }
 
 const skipped = append(coupled, { kind: 'check', check: { what: 'offIdleSkipped' } });
@@ -154,6 +155,6 @@ describe('why', () => {
     const { advice } = adviceView(apart, 'steady');
     if (job === undefined || advice.kind !== 'turn') throw new Error('a turn was due');
     const strange: Advice = { ...advice, adjuster: 'Q' };
-    expect(phraseAdvice(job, strange, { live: live('steady'), unit: 'kpa' }).subject).toBe('Q');
+    expect(phraseAdvice(job, strange, { live: live('steady'), unit: PLAIN_UNIT }).subject).toBe('Q');
   });
 });

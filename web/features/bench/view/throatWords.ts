@@ -54,7 +54,7 @@ export function throatWords(
   const side = Math.abs(deviation) <= toleranceOf(setup) / 2 ? 'within' : deviation > 0 ? 'high' : 'low';
   return {
     state: STATES[state] ?? side,
-    deviation: Number.isNaN(deviation) ? '–' : figureIn(shown, deviation, { decimals, signed: true }),
+    deviation: Number.isNaN(deviation) ? '–' : figureIn(shown, deviation, { decimals, plus: true }),
     uncertainty: `±${THIN}${figureIn(shown, Math.max(uncertainty, 0.1), { decimals })}`,
     figure: byAir ? '% of air' : withUnitIn(shown, figure, 1),
     against: byAir ? ' from the group' : ' below ambient',

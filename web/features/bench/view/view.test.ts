@@ -3,7 +3,7 @@ import { type ChannelState, canCompare, flutterSeen, type SignalReading } from '
 import { append, blipped, instrument, move, opened, reading, zero } from '@amber-needle/core/testing';
 import { seconds } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
-import { KPA } from '@/words/deviceUnit';
+import { KPA, PLAIN_UNIT } from '@/words/deviceUnit';
 import type { LiveView } from '@/workers/signalProtocol';
 import { FAN, tagAngles } from '../fan/fanGeometry';
 import { adviceView } from './adviceView';
@@ -138,10 +138,10 @@ describe('the bank strip', () => {
   it('says high, low and within by half the allowed spread', () => {
     const needle = { throat: '1', figure: 40, uncertainty: 0.05, state: 'steady' as const };
     const state = (deviation: number) =>
-      throatWords({ ...needle, deviation }, twinWithTwoStops, { atRest: false, unit: 'kpa' }).state;
+      throatWords({ ...needle, deviation }, twinWithTwoStops, { atRest: false, unit: PLAIN_UNIT }).state;
     expect([0.24, 0.26, -0.3].map(state)).toEqual(['within', 'high', 'low']);
-    expect(throatWords(undefined, twinWithTwoStops, { atRest: false, unit: 'kpa' }).state).toBe('no channel');
-    expect(throatWords({ ...needle, deviation: 0 }, twinWithTwoStops, { atRest: true, unit: 'kpa' }).state).toBe(
+    expect(throatWords(undefined, twinWithTwoStops, { atRest: false, unit: PLAIN_UNIT }).state).toBe('no channel');
+    expect(throatWords({ ...needle, deviation: 0 }, twinWithTwoStops, { atRest: true, unit: PLAIN_UNIT }).state).toBe(
       'at rest',
     );
   });

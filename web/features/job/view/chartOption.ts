@@ -1,4 +1,5 @@
 import type { EChartsCoreOption } from 'echarts/core';
+import { written } from '@/words/deviceUnit';
 import { numeral } from '@/words/numbers';
 import type { Report } from './report';
 
@@ -7,14 +8,14 @@ const SYMBOLS = ['circle', 'diamond', 'rect', 'triangle', 'emptyCircle', 'emptyD
 
 /** The chart as data: throats as lines, two standard uncertainties as bars, moves as marks. `token` gives a theme colour. */
 export function chartOption(
-  { readings, moves }: Pick<Report, 'readings' | 'moves'>,
+  { readings, moves, decimal }: Pick<Report, 'readings' | 'moves' | 'decimal'>,
   token: (name: string) => string,
 ): EChartsCoreOption {
   const throats = [...new Set(readings.flatMap(({ needles }) => needles.map(({ throat }) => throat)))];
   const text = { color: token('soft'), fontFamily: 'B612, sans-serif', fontSize: 14 };
   const series = throats.flatMap((throat, i) => throatSeries({ throat, index: i }, readings, token));
   const [first] = series;
-  if (first !== undefined) first.markLine = moveMarks(moves, text, token);
+  if (first !== undefined) first.markLine = moveMarks({ moves, readings }, text, token);
   return {
     animation: false,
     grid: { left: 64, right: 48, top: 52, bottom: 40 },
@@ -30,12 +31,14 @@ export function chartOption(
     },
     yAxis: {
       type: 'value',
-      axisLabel: { ...text, formatter: (value: number) => numeral(value, 1, true) },
+      axisLabel: { ...text, formatter: (value: number) => written(numeral(value, 1, true), { decimal }) },
       splitLine: { lineStyle: { color: token('line') } },
     },
     series,
   };
 }
+
+type Marked = Pick<Report, 'moves' | 'readings'>;
 
 interface Series {
   [key: string]: unknown;
@@ -72,6 +75,8 @@ function throatSeries(
       symbolSize: 10,
       lineStyle: { color: colour, width: 2, type: index % 2 === 0 ? 'solid' : 'dashed' },
       itemStyle: { color: colour },
+      // Throats that stood alike would write their names over each other.
+      labelLayout: { moveOverlap: 'shiftY' },
     },
     {
       type: 'custom',
@@ -98,7 +103,24 @@ function throatSeries(
   ];
 }
 
-function moveMarks(moves: Report['moves'], text: object, token: (name: string) => string) {
+/** A label takes so much of the chart's width; a mark that comes sooner after a labelled one goes without. */
+const LABEL_WIDTH = 0.12;
+
+/** What each mark says: nothing where it would be written over its neighbour. */
+function markTexts(moves: Report['moves'], readings: Report['readings']): readonly string[] {
+  const times = [...moves, ...readings].map(({ at }) => Date.parse(at));
+  const gap = LABEL_WIDTH * (Math.max(...times) - Math.min(...times));
+  let last = Number.NEGATIVE_INFINITY;
+  return moves.map(({ at, label }) => {
+    const time = Date.parse(at);
+    if (time - last < gap) return '';
+    last = time;
+    return label.replace(', ', '\n');
+  });
+}
+
+function moveMarks({ moves, readings }: Marked, text: object, token: (name: string) => string) {
+  const texts = markTexts(moves, readings);
   return {
     symbol: 'none',
     silent: true,
@@ -109,8 +131,8 @@ function moveMarks(moves: Report['moves'], text: object, token: (name: string) =
       lineHeight: 15,
       rotate: 0,
       position: 'end',
-      formatter: ({ name }: { name: string }) => name.replace(', ', '\n'),
+      formatter: ({ name }: { name: string }) => name,
     },
-    data: moves.map(({ at, label }) => ({ xAxis: Date.parse(at), name: label })),
+    data: moves.map(({ at }, i) => ({ xAxis: Date.parse(at), name: texts[i] })),
   };
 }

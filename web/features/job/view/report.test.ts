@@ -69,7 +69,7 @@ describe('the report of a job', () => {
 
   it('draws each throat with its uncertainty and marks the moves', () => {
     const { readings, moves } = report(log);
-    const option = chartOption({ readings, moves }, (token) => `<${token}>`);
+    const option = chartOption({ readings, moves, decimal: '.' }, (token) => `<${token}>`);
     const series = option.series as { name: string; data: unknown[]; markLine?: { data: unknown[] } }[];
     expect(series.map(({ name, data }) => [name, data.length])).toEqual([
       ['Cylinder 1', 2],
@@ -78,6 +78,16 @@ describe('the report of a job', () => {
       ['Cylinder 2, uncertainty', 2],
     ]);
     expect(series[0]?.markLine?.data).toHaveLength(1);
+  });
+
+  it('writes no mark over its neighbour', () => {
+    const { readings } = report(log);
+    const second = (s: number) => new Date(Date.parse(readings[0]?.at ?? '') + 1000 * s).toISOString();
+    const moves = [0, 1, 50, 100].map((s) => ({ at: second(s), label: `Stop A, ${s}` }));
+    const option = chartOption({ readings, moves, decimal: ',' }, () => 'x');
+    const series = option.series as { markLine?: { data: { name: string }[] } }[];
+    const texts = series[0]?.markLine?.data.map(({ name }) => name);
+    expect(texts).toEqual(['Stop A\n0', '', 'Stop A\n50', 'Stop A\n100']);
   });
 });
 

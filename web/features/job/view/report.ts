@@ -9,7 +9,7 @@ import {
 } from '@amber-needle/core/belief';
 import type { EventOf, Job, JobEvent, LastVisit } from '@amber-needle/core/job';
 import { decidingQuantity } from '@amber-needle/core/setup';
-import { type DeviceUnit, figureIn, measuredIn, type Shown, shownIn } from '@/words/deviceUnit';
+import { type DeviceUnit, figureIn, measuredIn, PLAIN_UNIT, type Shown, shownIn } from '@/words/deviceUnit';
 import { eventText } from '@/words/eventWords';
 import { suspicionWords } from '@/words/faultWords';
 import { decimalsFor, numeral, percent, speed } from '@/words/numbers';
@@ -55,6 +55,7 @@ export interface Report {
   readonly noun: string;
   /** Of the deviations in the readings. */
   readonly unit: string;
+  readonly decimal: DeviceUnit['decimal'];
   readonly readings: readonly ChartReading[];
   readonly moves: readonly { readonly at: string; readonly label: string }[];
 }
@@ -76,7 +77,7 @@ export interface ReportSubject {
 }
 
 /** Everything a job's page says of its log, in words and figures ready to show. */
-export function reportOf({ job, counted, belief, wholeStory, unit = 'kpa' }: ReportSubject): Report {
+export function reportOf({ job, counted, belief, wholeStory, unit = PLAIN_UNIT }: ReportSubject): Report {
   const quantity = decidingQuantity(job.setup);
   const shown = shownIn(quantity, unit);
   const pressures = shownIn('depression', unit);
@@ -104,6 +105,7 @@ export function reportOf({ job, counted, belief, wholeStory, unit = 'kpa' }: Rep
     })),
     noun: throatTitle(job.setup),
     unit: fromGroupText(quantity, shown),
+    decimal: shown.decimal,
     readings: thinned(compared, POINTS_SHOWN).map((reading) => inUnit(reading, shown)),
     moves: thinned(
       counted.filter(({ kind }) => kind === 'move' || kind === 'coupled'),
@@ -145,7 +147,7 @@ function beforeLine(shown: Shown, { on, asLeft }: LastVisit): StateLine {
     throats: asLeft.map(({ throat, deviation, uncertainty }) => ({
       throat,
       figure: '',
-      deviation: figureIn(shown, deviation, { decimals: Math.max(1, decimalsFor(uncertainty)), signed: true }),
+      deviation: figureIn(shown, deviation, { decimals: Math.max(1, decimalsFor(uncertainty)), plus: true }),
     })),
     spread:
       known.length < 2 ? 'one throat only' : measuredIn(shown, Math.max(...known) - Math.min(...known), 2 * doubt),
@@ -175,7 +177,7 @@ function stateLine(shown: Shown, { at, needles, rpm }: Compared): StateLine {
           ? `${numeral(figure, 1)} on the meter`
           : measuredIn(shown, figure, Math.max(0.1, uncertainty)),
       deviation: Number.isFinite(deviation)
-        ? figureIn(shown, deviation, { decimals: Math.max(1, decimalsFor(uncertainty)), signed: true })
+        ? figureIn(shown, deviation, { decimals: Math.max(1, decimalsFor(uncertainty)), plus: true })
         : '–',
     })),
     spread:
@@ -191,7 +193,7 @@ function detailOf(gauges: KnownGauges, event: JobEvent, pressures: Shown): strin
     case 'reading':
       return readText(pressures, event, recordedComparison(gauges, event));
     case 'airflow':
-      return readText(shownIn('airflow', 'kpa'), event, meteredComparison(event));
+      return readText(shownIn('airflow', PLAIN_UNIT), event, meteredComparison(event));
     case 'move':
       return event.advisedTurns === event.turns
         ? 'as advised'

@@ -11,6 +11,7 @@ import * as garageIndexes from './0009-garage-indexes';
 import * as eventGuard from './0010-event-guard';
 import * as instruments from './0011-instruments';
 import * as liveRelay from './0012-live-relay';
+import * as workshopSetting from './0013-workshop-setting';
 
 export interface Migration {
   readonly name: string;
@@ -32,4 +33,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0010-event-guard', ...eventGuard },
   { name: '0011-instruments', ...instruments },
   { name: '0012-live-relay', ...liveRelay },
+  { name: '0013-workshop-setting', ...workshopSetting },
 ];

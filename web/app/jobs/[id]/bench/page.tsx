@@ -1,10 +1,9 @@
 import type { Metadata } from 'next';
-import { cookies } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import { Bench } from '@/features/bench/Bench';
 import { database } from '@/server/db/connection';
 import { findJob, readLog } from '@/server/db/jobRepository';
-import { deviceUnitOf, UNIT_COOKIE } from '@/words/deviceUnit';
+import { requestedUnit } from '@/server/http/deviceUnit';
 import { createAdviser } from '@/workers/adviser';
 
 export const dynamic = 'force-dynamic';
@@ -26,6 +25,6 @@ export default async function BenchPage({ params }: { params: Promise<{ id: stri
   // A long log is thought about in the browser's worker: here it would hold up everyone's gauges.
   const advised = events.length <= LONGEST_ADVISED_HERE ? events : events.slice(0, 1);
   const initialAdvice = { events: advised, ...createAdviser()(advised, undefined) };
-  const unit = deviceUnitOf((await cookies()).get(UNIT_COOKIE)?.value);
+  const unit = await requestedUnit();
   return <Bench jobId={id} bench={BENCH} initial={events} initialAdvice={initialAdvice} unit={unit} />;
 }

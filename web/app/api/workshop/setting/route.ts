@@ -1,0 +1,4 @@
+import { route } from '@/server/http/route';
+import { takeSetting } from '@/server/workshop/settingService';
+
+export const POST = route(takeSetting);
