@@ -66,7 +66,7 @@ export function benchKeys(
       : []),
     ...(job.turnedLast === undefined || job.stall !== undefined
       ? []
-      : [{ ...keyFor('stalled'), label: 'it stalled', run: actions.stalled }]),
+      : [{ ...keyFor('stalled'), label: 'it stalled', run: () => actions.stalled('byPerson') }]),
     { ...keyFor('why'), label: 'why', run: () => doors.open('why') },
     undo,
     ...(decidingQuantity(job.setup) === 'airflow'
@@ -147,6 +147,8 @@ function runPrimary(action: BenchView['action'], actions: BenchActions, doors: D
       return doors.open('meter');
     case 'blipped':
       return actions.blipped();
+    case 'stalled':
+      return actions.stalled('bySignal');
     case 'match':
       return actions.takeMatch();
     case 'stage':

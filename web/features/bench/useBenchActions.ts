@@ -31,7 +31,7 @@ export interface BenchActions {
   blipped(): void;
   noMeter(): void;
   skipOffIdle(): void;
-  stalled(): void;
+  stalled(seen: 'byPerson' | 'bySignal'): void;
   reach(adjusters: readonly string[], state: 'outOfReach' | 'withinReach'): void;
   verdict(suspicion: Suspicion, verdict: EventOf<'verdict'>['verdict']): void;
   stage(stage: 'idle' | 'offIdle'): void;
@@ -74,8 +74,8 @@ export function useBenchActions(log: JobLog, view: BenchView, signal: Signal): B
     blipped: () => {
       if (propose({ kind: 'check', check: { what: 'blipped' } })) signal.mark();
     },
-    stalled: () => {
-      if (propose({ kind: 'stalled', seen: 'byPerson' })) signal.mark();
+    stalled: (seen) => {
+      if (propose({ kind: 'stalled', seen })) signal.mark();
     },
     skipOffIdle: () => void propose({ kind: 'check', check: { what: 'offIdleSkipped' } }),
     noMeter: () => void propose({ kind: 'check', check: { what: 'noMeter' } }),

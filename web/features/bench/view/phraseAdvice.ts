@@ -8,6 +8,7 @@ import { toleranceText } from '@/words/quantityWords';
 import { turnText } from '@/words/turns';
 import type { LiveView } from '@/workers/signalProtocol';
 import { BLIP_LINE, carriedLine, MATCH_LINE, MOUTHS_LINE, type SayLine } from './lookLines';
+import { mayHaveStalled } from './primaryAction';
 
 /** A suggestion in words: the say line, and the reasons behind the *why* key. */
 export interface Phrase extends SayLine {
@@ -30,8 +31,10 @@ function sayLine(job: Job, advice: Advice, { live, unit }: Scene): SayLine {
     case 'read':
       if (advice.purpose === 'afterBlip') return BLIP_LINE;
       if (advice.purpose === 'meterMouths') return MOUTHS_LINE;
+      if (mayHaveStalled(job, live)) return STALL_LINE;
       return carriedLine(job) ?? readLine(advice, live);
     case 'settle':
+      if (mayHaveStalled(job, live)) return STALL_LINE;
       return carriedLine(job, 'move') ?? settleLine(advice.after, live);
     case 'turn':
       return turnLine(job, advice, unit);
@@ -184,6 +187,13 @@ function zeroLine(live: LiveView): SayLine {
   return { subject: 'Zero the gauges', order: 'engine stopped', expect };
 }
 
+/** The needles fell to rest after a turn. */
+const STALL_LINE: SayLine = {
+  subject: 'Engine stopped',
+  order: 'did that turn stall it?',
+  expect: ['If it died by itself, say so: the turn is taken back.', 'If you stopped it, start it again.'],
+};
+
 function settleLine(after: 'move' | 'coupled', live: LiveView | undefined): SayLine {
   if (live === undefined)
     return {
@@ -193,7 +203,6 @@ function settleLine(after: 'move' | 'coupled', live: LiveView | undefined): SayL
     };
   const expect = [
     after === 'move' ? 'Blip the throttle once, then hands off.' : 'Clamped. No needle should have moved.',
-    ...(after === 'move' && live.reading.phase === 'stopped' ? ['Did it die by itself? Say so: key Q.'] : []),
   ];
   return { subject: 'Let it settle', order: 'hands off', expect };
 }

@@ -18,6 +18,8 @@ export type PrimaryAction =
     }
   | { readonly do: 'mended'; readonly label: string; readonly suspicion: Suspicion }
   | { readonly do: 'blipped'; readonly label: string }
+  /** The engine stands after a turn that no reading has followed: the signal shows it, the person says whether it died by itself. */
+  | { readonly do: 'stalled'; readonly label: string }
   /** One gauge goes round again. */
   | { readonly do: 'round'; readonly label: string }
   /** The airflow meter goes from mouth to mouth. */
@@ -57,8 +59,14 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
     case 'read':
       if (advice.kind === 'read' && advice.purpose === 'afterBlip') return { do: 'blipped', label: 'blipped it' };
       if (advice.kind === 'read' && advice.purpose === 'meterMouths') return USE_METER;
+      if (mayHaveStalled(job, live)) return { do: 'stalled', label: 'it stalled' };
       return carriedAction(job, advice) ?? readingAction(advice, live);
   }
+}
+
+/** The engine stands after a turn that no reading has followed. */
+export function mayHaveStalled({ turnedLast, stall }: Job, live: LiveView | undefined): boolean {
+  return turnedLast !== undefined && stall === undefined && live?.reading.phase === 'stopped';
 }
 
 const USE_METER: PrimaryAction = { do: 'meter', label: 'use the meter' };

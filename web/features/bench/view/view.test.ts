@@ -39,6 +39,19 @@ const live = (phase: SignalReading['phase']): LiveView => ({
 });
 const zeroed = [instrument(0.5), zero(0, 0)].reduce(append, opened);
 
+describe('an engine that stands after a turn', () => {
+  const turned = [reading({ kPa: [44, 40] }), move('A', 0.25)].reduce(append, zeroed);
+
+  it('may have stalled: one key says so, and nothing is asked once it was said or a reading was taken', () => {
+    const at = (log: typeof opened) => benchView(adviceView(log, 'stopped'), live('stopped'));
+    expect(at(turned).action).toMatchObject({ do: 'stalled' });
+    expect(at(turned).phrase).toMatchObject({ subject: 'Engine stopped', order: 'did that turn stall it?' });
+    expect(at(append(turned, { kind: 'stalled', seen: 'bySignal' })).action.do).not.toBe('stalled');
+    expect(at(append(turned, reading({ kPa: [41, 40.5] }))).action.do).not.toBe('stalled');
+    expect(benchView(adviceView(turned, 'settling'), live('settling')).action.do).not.toBe('stalled');
+  });
+});
+
 describe('the one next action', () => {
   const actionOf = (log: typeof opened, at: LiveView | undefined) =>
     benchView(adviceView(log, at?.reading.phase), at).action;

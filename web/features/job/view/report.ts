@@ -9,7 +9,7 @@ import {
 } from '@amber-needle/core/belief';
 import type { EventOf, Job, JobEvent, LastVisit } from '@amber-needle/core/job';
 import { decidingQuantity } from '@amber-needle/core/setup';
-import { type DeviceUnit, figureIn, measuredIn, PLAIN_UNIT, type Shown, shownIn } from '@/words/deviceUnit';
+import { type DeviceUnit, figureIn, measuredIn, PLAIN_UNIT, type Shown, shownIn, withUnitIn } from '@/words/deviceUnit';
 import { eventText } from '@/words/eventWords';
 import { suspicionWords } from '@/words/faultWords';
 import { decimalsFor, numeral, percent, speed } from '@/words/numbers';
@@ -201,7 +201,7 @@ function detailOf(gauges: KnownGauges, event: JobEvent, pressures: Shown): strin
           ? ''
           : 'otherwise than advised';
     case 'check':
-      return checkedText(event.check);
+      return checkedText(event.check, pressures);
     case 'note':
       return event.text;
     case 'verdict':
@@ -220,12 +220,17 @@ function readText(shown: Shown, event: JobEvent, needles: Compared['needles']): 
   return `${each}; spread ${spread}; ${rpm}`;
 }
 
-function checkedText(check: EventOf<'check'>['check']): string {
+function checkedText(check: EventOf<'check'>['check'], shown: Shown): string {
   switch (check.what) {
     case 'gaugesZeroed':
-      return check.channels.map(({ throat, offsetKPa }) => `${throat}: ${numeral(offsetKPa, 2, true)} kPa`).join(', ');
+      return check.channels
+        .map(
+          ({ throat, offsetKPa }) =>
+            `${throat}: ${figureIn(shown, offsetKPa, { decimals: 2, plus: true })} ${shown.name}`,
+        )
+        .join(', ');
     case 'gaugesMatched':
-      return check.channels.map(({ throat, shownKPa }) => `${throat}: ${numeral(shownKPa, 2)} kPa`).join(', ');
+      return check.channels.map(({ throat, shownKPa }) => `${throat}: ${withUnitIn(shown, shownKPa, 2)}`).join(', ');
     case 'cautionsRead':
     case 'blipped':
     case 'noMeter':
