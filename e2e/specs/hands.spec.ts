@@ -79,6 +79,35 @@ test('the workshop has its instruments and its unit; a device that chose none sh
   await context.close();
 });
 
+test('a second visit shows how the first left it, on the bench and in the report', async ({ browser }) => {
+  const context = await browser.newContext({ baseURL: workshop?.url ?? '' });
+  const page = await context.newPage();
+  const type = async (one: string, two: string) => {
+    await page.keyboard.press('t');
+    await page.getByLabel('Cylinder 1, vacuum').fill(one);
+    await page.getByLabel('Cylinder 2, vacuum').fill(two);
+    await page.getByRole('button', { name: 'Take it' }).click();
+    await expect(page.getByRole('dialog')).toBeHidden();
+  };
+  const first = await openDesk(page, 'First visit.');
+  await type('44', '40');
+  await type('41', '40.4');
+  await page.keyboard.press('f');
+  await expect(page.getByTestId('say')).toContainText('Finished');
+  await expect.poll(() => savedKinds(page, first)).toContain('finished');
+  await page.goto(`/jobs/${first}`);
+  await page.getByRole('heading', { level: 1 }).getByRole('link').click();
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('What is it in for?').fill('Second visit.');
+  await page.getByRole('button', { name: 'Open and go to the bench' }).click();
+  await page.getByRole('button', { name: 'I have read these, go to the bench' }).click();
+  await expect(page.getByText('left last time')).toBeVisible();
+  await type('42', '40');
+  await page.goto(page.url().replace(/\/bench$/, ''));
+  await expect(page.getByRole('region', { name: /^Left on/ })).toContainText(/Spread.*0[.,]\d/);
+  await context.close();
+});
+
 test('the tones that are heard beat as fast as the spread asks', async ({ page }) => {
   const { outputFiles } = await build({
     entryPoints: [new URL('../../web/features/bench/sound/ear.ts', import.meta.url).pathname],

@@ -59,7 +59,7 @@ test('a gauge on a serial port is read, by names of its own too, and they are re
     await page.keyboard.press('s');
     await page.getByLabel('Signs a second, baud').selectOption('57600');
     await page.getByRole('button', { name: 'Choose' }).click();
-    await expect(page.getByRole('heading', { name: 'What the serial gauge sends' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'What the gauge sends' })).toBeVisible();
     await expect(page.getByLabel('Unterdruck 2 is')).toHaveValue('pressure 2');
     await expect(page.getByLabel('Unit of Unterdruck 2')).toHaveValue('mbar');
     await expect(page.getByText(/Proposed because/)).toBeVisible();
@@ -68,6 +68,30 @@ test('a gauge on a serial port is read, by names of its own too, and they are re
     await expect(page.getByTestId('source')).toContainText('Serial gauge 1209:0001, live');
     await expect(page.getByTestId('rpm')).toContainText(/\d/);
     expect(await page.evaluate(() => Reflect.get(window, 'fakePort').opened)).toEqual([57_600]);
+  });
+});
+
+test('a gauge that sends columns of its own over the network is described once and read', async ({ browser }) => {
+  await inWorkshop(browser, async (page, url) => {
+    const [, ...rows] = idleTrace(2).trimEnd().split('\n');
+    let at = 0;
+    const sendUntil = (check: () => Promise<void>) =>
+      expect(async () => {
+        const next = Array.from({ length: 25 }, (_, i) => asOwnColumns(rows[(at + i) % rows.length] ?? '', at + i));
+        at += next.length;
+        await postTrace(url, 'main', ['ms;p1_mbar;p2_mbar', ...next, ''].join('\n'));
+        await check();
+      }).toPass();
+    await openDesk(page, 'Own columns.');
+    await sendUntil(() =>
+      expect(page.getByRole('heading', { name: 'What the gauge sends' })).toBeVisible({ timeout: 100 }),
+    );
+    await expect(page.getByLabel('p2_mbar is')).toHaveValue('pressure 2');
+    await page.getByRole('button', { name: 'Read it so' }).click();
+    const source = page.getByTestId('source');
+    await sendUntil(() => expect(source).toContainText('A gauge with columns of its own, live', { timeout: 100 }));
+    await page.keyboard.press('s');
+    await sendUntil(() => expect(page.getByLabel(/Channel 1, \d/)).toBeVisible({ timeout: 100 }));
   });
 });
 
@@ -95,6 +119,12 @@ test('a file with names, units and commas of its own is described once and read'
 function asBoard(row: string): string {
   const [t = 0, one = 0, two = 0, rpm = 0] = row.split(',').map(Number);
   return [t * 1000, one * 10, two * 10, rpm].map((value) => value.toFixed(1).replace('.', ',')).join(';');
+}
+
+/** The pressures of a row at another time, in millibars. */
+function asOwnColumns(row: string, n: number): string {
+  const [, one = 0, two = 0] = row.split(',').map(Number);
+  return [n * 4, (one * 10).toFixed(1), (two * 10).toFixed(1)].join(';');
 }
 
 /** A row of a trace with absolute pressures. */

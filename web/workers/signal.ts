@@ -1,4 +1,5 @@
 import { createLiveSignal, type LiveSignal } from '@amber-needle/core/signal';
+import type { TableProposal } from '@amber-needle/core/trace';
 import { practiceHost } from './practiceHost';
 import { readTraceFile } from './readTraceFile';
 import type { Places, SignalRequest, SignalResponse } from './signalProtocol';
@@ -24,13 +25,11 @@ self.addEventListener('message', ({ data }: MessageEvent<SignalRequest>) => {
   switch (data.kind) {
     case 'watch':
       practice.leave();
-      watch(data.request, networkedGauge(data.url), data.strokes);
+      watch(data.request, networkedGauge(data.url, data.described, proposing(data.request)), data.strokes);
       break;
     case 'listen':
       practice.leave();
-      pushed = pushedText(data.name, data.described, (proposal) =>
-        tell({ kind: 'serialUnknown', request: data.request, proposal }),
-      );
+      pushed = pushedText(data.name, data.described, proposing(data.request));
       watch(data.request, pushed, data.strokes);
       break;
     case 'text':
@@ -55,6 +54,10 @@ self.addEventListener('message', ({ data }: MessageEvent<SignalRequest>) => {
       fileRequest += 1;
   }
 });
+
+function proposing(request: number) {
+  return (proposal: TableProposal) => tell({ kind: 'tableUnknown', request, proposal });
+}
 
 function watch(request: number, source: SampleSource, strokes: 2 | 4) {
   stopSource?.();

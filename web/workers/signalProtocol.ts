@@ -7,7 +7,14 @@ import type { GaugeStatus } from '@/server/bench/hub';
 
 /** What the page asks of the signal worker. `request` numbers let late answers be told from new ones. */
 export type SignalRequest =
-  | { readonly kind: 'watch'; readonly request: number; readonly url: string; readonly strokes: 2 | 4 }
+  | {
+      readonly kind: 'watch';
+      readonly request: number;
+      readonly url: string;
+      readonly strokes: 2 | 4;
+      /** For a gauge whose columns have names of their own. */
+      readonly described: TableDescription | undefined;
+    }
   /** Listens to text that the page reads off a serial port and passes on by `text`. */
   | {
       readonly kind: 'listen';
@@ -85,7 +92,8 @@ export type SignalResponse =
   | { readonly kind: 'fileRead'; readonly request: number; readonly file: FileReading }
   /** A table whose columns have names of their own: what they may be, for somebody to confirm. */
   | { readonly kind: 'fileUnknown'; readonly request: number; readonly proposal: TableProposal }
-  | { readonly kind: 'serialUnknown'; readonly request: number; readonly proposal: TableProposal }
+  /** The same of a gauge that sends. */
+  | { readonly kind: 'tableUnknown'; readonly request: number; readonly proposal: TableProposal }
   | {
       readonly kind: 'fileRefused';
       readonly request: number;

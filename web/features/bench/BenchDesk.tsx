@@ -20,7 +20,7 @@ import type { JobLog } from './log/useJobLog';
 import { FileReadingPanel } from './panels/FileReadingPanel';
 import { OwnKeysPanel } from './panels/OwnKeysPanel';
 import { type Panel, Panels } from './panels/Panels';
-import { SerialTablePanel } from './panels/SerialTablePanel';
+import { SourceTablePanel } from './panels/SourceTablePanel';
 import { TraceFileInput } from './panels/TraceFileInput';
 import { PracticePanel } from './practice/PracticePanel';
 import { PracticeSetup } from './practice/PracticeSetup';
@@ -162,7 +162,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
         onTake={actions.takeFile}
         onDescribe={signal.describeFile}
       />
-      <SerialTablePanel signal={signal} />
+      <SourceTablePanel signal={signal} />
     </div>
   );
 }

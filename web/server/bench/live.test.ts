@@ -42,6 +42,16 @@ describe('a gauge’s post', () => {
     });
   });
 
+  it('with columns of its own is passed on as it came; one that means to be a trace is not', async () => {
+    const table = `ms;p1_mbar;p2_mbar\n${Array.from({ length: 5 }, (_, i) => `${i};400,5;410`).join('\n')}\n`;
+    expect(await (await takeGaugePost(post(table), 'post-4', hub)).json()).toEqual({ rows: 5, problems: [] });
+    expect(hub.gaugeStatus('post-4', undefined, Date.now())).toMatchObject({
+      source: 'A gauge with columns of its own',
+      sending: [{ channels: 2 }],
+    });
+    await expect(takeGaugePost(post(`# referenz: x\n${table}`), 'post-4', hub)).rejects.toMatchObject({ status: 400 });
+  });
+
   it('of a second gauge is taken beside the first', async () => {
     await takeGaugePost(post(TRACE), 'post-3', hub);
     const answer = await takeGaugePost(post(TRACE.replaceAll('one', 'two')), 'post-3', hub);

@@ -22,7 +22,7 @@ export type FileState =
 /** Where the bench's samples come from. */
 type SourceChoice =
   /** A gauge that sends; without a stream the one that sends longest. */
-  | { readonly from: 'gauges'; readonly stream?: string }
+  | { readonly from: 'gauges'; readonly stream?: string; readonly described?: TableDescription }
   | {
       readonly from: 'serial';
       readonly port: SerialPort;
@@ -57,8 +57,8 @@ export interface Signal {
   readonly listening: boolean;
   readonly problem: string | undefined;
   readonly file: FileState;
-  /** A serial gauge whose columns have names of their own. */
-  readonly serialTable: TableProposal | undefined;
+  /** A gauge whose columns have names of their own. */
+  readonly foreignTable: TableProposal | undefined;
   readonly places: Places;
   listen(source: SourceChoice): void;
   place(places: Places): void;
@@ -66,7 +66,7 @@ export interface Signal {
   dismissProblem(): void;
   readFile(file: File): void;
   describeFile(table: TableDescription): void;
-  describeSerial(table: TableDescription): void;
+  describeSource(table: TableDescription): void;
   clearFile(): void;
 }
 
@@ -105,7 +105,13 @@ export function useSignal({ jobId, bench, setup }: SignalSubject): Signal {
           return ask({ kind: 'practise', request: now, setup: bank.current, choices: chosen.choices, resume });
         }
         case 'gauges':
-          return ask({ kind: 'watch', request: now, url: streamUrl(bench, chosen.stream), strokes });
+          return ask({
+            kind: 'watch',
+            request: now,
+            url: streamUrl(bench, chosen.stream),
+            strokes,
+            described: chosen.described,
+          });
         case 'serial':
           ask({ kind: 'listen', request: now, name: portName(chosen.port), strokes, described: chosen.described });
           return serial.open(chosen.port, chosen.baudRate);
@@ -127,9 +133,9 @@ export function useSignal({ jobId, bench, setup }: SignalSubject): Signal {
     listen(chosen === undefined ? { from: 'gauges' } : { from: 'practice', choices: chosen });
   };
   const file = useFile(heard, ask, strokes);
-  const described = serialTable(source, heard.serialProposal);
+  const described = foreignTable(source, heard.tableProposal);
   useEffect(() => {
-    if (described.known !== undefined && source.from === 'serial') listen({ ...source, described: described.known });
+    if (described.known !== undefined && source.from !== 'practice') listen({ ...source, described: described.known });
   }, [described.known, listen, source]);
   return {
     source,
@@ -146,15 +152,15 @@ export function useSignal({ jobId, bench, setup }: SignalSubject): Signal {
     listening: heard.line === 'open' && live === undefined && (gauge === undefined || gauge.state === 'live'),
     problem: heard.problem,
     ...file,
-    serialTable: described.asked,
+    foreignTable: described.asked,
     places,
     listen,
     place,
     mark,
     dismissProblem: () => setProblem(undefined),
-    describeSerial: (table) => {
+    describeSource: (table) => {
       rememberTable(table);
-      if (source.from === 'serial') listen({ ...source, described: table });
+      if (source.from !== 'practice') listen({ ...source, described: table });
     },
   };
 }
@@ -184,9 +190,9 @@ function streamUrl(bench: string, stream: string | undefined): string {
   return url.href;
 }
 
-/** A proposal for a serial gauge: known by its heading from another day, or to be asked about. */
-function serialTable(source: SourceChoice, proposal: TableProposal | undefined) {
-  if (source.from !== 'serial' || source.described !== undefined || proposal === undefined) return {};
+/** A proposal for a gauge that sends: known by its heading from another day, or to be asked about. */
+function foreignTable(source: SourceChoice, proposal: TableProposal | undefined) {
+  if (source.from === 'practice' || source.described !== undefined || proposal === undefined) return {};
   const known = recallTable(proposal.description.heading);
   return known === undefined ? { asked: proposal } : { known };
 }

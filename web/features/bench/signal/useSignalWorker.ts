@@ -18,7 +18,7 @@ export interface SignalHeard {
   readonly line: 'open' | 'lost';
   readonly problem: string | undefined;
   readonly told: PracticeTold | undefined;
-  readonly serialProposal: TableProposal | undefined;
+  readonly tableProposal: TableProposal | undefined;
   readonly file: FileAnswer | undefined;
 }
 
@@ -28,7 +28,7 @@ const NOTHING: SignalHeard = {
   line: 'open',
   problem: undefined,
   told: undefined,
-  serialProposal: undefined,
+  tableProposal: undefined,
   file: undefined,
 };
 
@@ -82,7 +82,7 @@ function toldBy(response: Exclude<SignalResponse, FileAnswer>): Partial<SignalHe
       return { told: response };
     case 'problem':
       return { problem: response.message };
-    case 'serialUnknown':
-      return { serialProposal: response.proposal };
+    case 'tableUnknown':
+      return { tableProposal: response.proposal };
   }
 }
