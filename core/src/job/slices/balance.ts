@@ -30,6 +30,8 @@ export interface Balance {
   readonly clamped: readonly string[];
   /** Place in the log of the last move or coupling; 0 before the first. */
   readonly touchedAt: number;
+  /** Place in the log of the last matching of the gauges; 0 before the first. */
+  readonly matchedAt: number;
   /** What has happened since the last reading; a reading is stale when something has. */
   readonly sinceReading: 'noReading' | 'nothing' | 'move' | 'coupled' | 'matched';
 }
@@ -48,6 +50,7 @@ export function openBalance(setup: Setup): Balance {
     offIdleSkipped: false,
     clamped: [],
     touchedAt: 0,
+    matchedAt: 0,
     sinceReading: 'noReading',
   };
 }

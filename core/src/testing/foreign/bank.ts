@@ -16,17 +16,23 @@ export interface ForeignOptions {
   readonly fault?: Suspicion;
   /** Laws of its own; without, those of the one foreign engine. */
   readonly law?: ForeignLaw;
+  /** Gauges of another bank, as they were there; drawn when left out. */
+  readonly gauges?: ForeignGauges;
 }
 
-export interface ForeignBank {
+export interface ForeignGauges {
+  readonly slopes: readonly number[];
+  /** What they show at rest, kPa. */
+  readonly zeros: readonly number[];
+}
+
+export interface ForeignBank extends ForeignGauges {
   /** What gauges on the throats show now, kPa, and a tachometer. Every look has its own noise. */
   readonly look: () => { readonly depressionsKPa: readonly number[]; readonly rpm: number };
   /** What the gauges show of the first throat's depression, kPa. */
   readonly match: () => readonly number[];
   /** Air past each mouth as a float shows it, in a scale of its own. */
   readonly meter: () => readonly number[];
-  /** What the gauges show at rest, kPa. */
-  readonly zeros: readonly number[];
   readonly turn: (adjuster: string, turns: number) => void;
   /** Whether it would die where it stands. */
   readonly dies: () => boolean;
@@ -64,8 +70,9 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
   const [least, most] = SPEED_POWER[engine.strokes];
   const drawn = least * (most / least) ** random.uniform();
   const power = law?.speedPower ?? drawn;
-  const slopes = throats.map(() => 1 + either(rest.slopes));
-  const zeros = throats.map(() => (rest.offsetsKPa === 0 ? 0 : either(rest.offsetsKPa)));
+  const ownSlopes = throats.map(() => 1 + either(rest.slopes));
+  const ownZeros = throats.map(() => (rest.offsetsKPa === 0 ? 0 : either(rest.offsetsKPa)));
+  const { slopes, zeros } = options.gauges ?? { slopes: ownSlopes, zeros: ownZeros };
   const turned = adjusters.map((adjuster) => (concernOf(adjuster) === 'rest' ? either(turnsOff) : 0));
   const plates = throats.map(() => 1 + PLATES * random.normal());
   const strayed = throats.map(() => 0);
@@ -142,6 +149,7 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
       const { open, depressionsKPa } = state();
       return open.map(({ mouth }, i) => 0.2 * mouth * Math.sqrt(at(depressionsKPa, i)) * (1 + 0.02 * random.normal()));
     },
+    slopes,
     zeros,
     dies: () => state().rpm < rest.stallsAt * targets.idleRpm,
     turn(adjuster, turns) {

@@ -1,10 +1,11 @@
 import { adviseNextMove } from '../../advice';
+import { at, seededRandom } from '../../basics';
 import type { Suspicion } from '../../faults';
 import { type Findings, findingsOf } from '../../findings';
 import { type Bare, decide, type EventOf, type JobEvent } from '../../job';
-import type { Setup } from '../../setup';
+import { concernOf, type Setup } from '../../setup';
 import { idOf, instrument } from '../jobs';
-import { createForeignBank, type ForeignBank, type ForeignOptions } from './bank';
+import { createForeignBank, type ForeignBank, type ForeignGauges, type ForeignOptions } from './bank';
 
 export interface Driven {
   readonly events: readonly JobEvent[];
@@ -19,6 +20,7 @@ export interface Driven {
   readonly suspected: Suspicion | undefined;
   /** How often it died. */
   readonly stalls: number;
+  readonly gauges: ForeignGauges;
 }
 
 export interface DriveOptions extends ForeignOptions {
@@ -26,6 +28,11 @@ export interface DriveOptions extends ForeignOptions {
   readonly plain?: boolean;
   /** Looks into what is suspected, finds nothing, and goes on. */
   readonly goesOn?: boolean;
+  /** What it is read with, as the workshop knows it. */
+  readonly instrument?: Bare<EventOf<'instrument'>>;
+  /** The hand slips, or turns another screw, in so large a share of the turns; what was turned is said. */
+  readonly slips?: number;
+  readonly otherScrews?: number;
   /** There is no meter: that is said once. */
   readonly noMeter?: boolean;
 }
@@ -38,6 +45,7 @@ const AT = '2026-01-01T00:00:00.000Z';
 /** Drives a foreign bank as docs/cli.md says, to the end of the job or to the first suspicion. */
 export function driveForeign(setup: Setup, options: DriveOptions): Driven {
   const bank = createForeignBank(setup, options);
+  const hand = clumsyHand(setup, options);
   let events: readonly JobEvent[] = [];
   const log = (proposal: Bare) => {
     const decision = decide(events, { ...proposal, id: idOf(events.length + 1), at: AT });
@@ -60,11 +68,13 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
       inBand: Math.abs(rpm - idleRpm) <= idleBandRpm,
       suspected,
       stalls,
+      gauges: { slopes: bank.slopes, zeros: bank.zeros },
     };
   };
   log({ kind: 'opened', machine: 'Foreign bank', complaint: '', setup });
   // A program that cannot match its gauges has to say how good they are.
   if (options.plain === true) log(instrument(PLAIN_CLASS));
+  if (options.instrument !== undefined) log(options.instrument);
   let findings: Findings | undefined;
   for (let i = 0; i < MOST_ADVICES; i += 1) {
     findings = findingsOf(events, findings);
@@ -81,15 +91,17 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
         if (options.goesOn !== true) return ended('suspected', advice.suspicion);
         log({ kind: 'verdict', suspicion: advice.suspicion, verdict: 'dismissed' });
         break;
-      case 'turn':
-        bank.turn(advice.adjuster, advice.turns);
+      case 'turn': {
+        const made = hand({ adjuster: advice.adjuster, turns: advice.turns });
+        bank.turn(made.adjuster, made.turns);
         bank.blip();
-        log({ kind: 'move', adjuster: advice.adjuster, turns: advice.turns });
+        log({ kind: 'move', ...made, advisedTurns: advice.turns });
         if (bank.dies()) {
           stalls += 1;
           log({ kind: 'stalled', seen: 'byPerson' });
         }
         break;
+      }
       case 'couple':
         log({ kind: 'coupled', coupling: advice.coupling, state: advice.state });
         break;
@@ -103,6 +115,24 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
     }
   }
   return ended('noEnd');
+}
+
+interface HandTurn {
+  readonly adjuster: string;
+  readonly turns: number;
+}
+
+/** What a hand makes of an advised turn: mostly that, sometimes a slip, sometimes another screw; as it was turned, so it is said. */
+function clumsyHand(setup: Setup, { seed, slips = 0, otherScrews = 0 }: DriveOptions): (advised: HandTurn) => HandTurn {
+  if (slips === 0 && otherScrews === 0) return (advised) => advised;
+  const random = seededRandom(seed ^ 0x51e9);
+  const screws = setup.adjusters.filter((adjuster) => concernOf(adjuster) === 'rest').map(({ id }) => id);
+  return ({ adjuster, turns }) => {
+    const [slip, other] = [random.uniform(), random.uniform()];
+    const by = slip < slips ? turns * (0.3 + 1.4 * random.uniform()) : turns;
+    const turned = other < otherScrews ? at(screws, Math.floor(random.uniform() * screws.length)) : adjuster;
+    return { adjuster: turned, turns: Math.round(by * 100) / 100 };
+  };
 }
 
 interface Reading {

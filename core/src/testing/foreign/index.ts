@@ -1,2 +1,3 @@
+export type { ForeignGauges } from './bank';
 export * from './drive';
 export * from './law';

@@ -22,7 +22,7 @@ export const check: EventKind<typeof CheckSchema> = {
       return made.what === 'noMeter' ? { noMeter: true } : {};
     },
     balance: (job, { check: made, seq }) => {
-      if (made.what === 'gaugesMatched') return { sinceReading: staleBy(job, 'matched') };
+      if (made.what === 'gaugesMatched') return { matchedAt: seq, sinceReading: staleBy(job, 'matched') };
       if (made.what === 'offIdleSkipped') return { offIdleSkipped: true };
       if (made.what !== 'blipped') return {};
       return { blips: job.blips + 1, touchedAt: seq, sinceReading: staleBy(job, 'move') };
