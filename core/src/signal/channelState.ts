@@ -40,24 +40,24 @@ export function judgeChannel(facts: ChannelFacts): ChannelState {
   if (pulse < SMALLEST_SWING && mean > NEAR_AMBIENT[0] && mean < NEAR_AMBIENT[1]) {
     return { kind: 'implausible', because: 'looksAbsolute' };
   }
-  if (strongestPulse > SMALLEST_SWING && isStuck(samples)) return { kind: 'implausible', because: 'stuck' };
+  const extremes = extremesOf(samples);
+  // The very same figure throughout: a live sensor's last digit is never at rest.
+  const isStuck = extremes.low === extremes.high;
+  if (strongestPulse > SMALLEST_SWING && isStuck) return { kind: 'implausible', because: 'stuck' };
   if (pulse > SMALLEST_SWING && mean < LEAST_OF_A_RUNNER) return { kind: 'implausible', because: 'reversed' };
   if (strongestPulse > SMALLEST_SWING && pulse < FLAT_SHARE * strongestPulse) {
     return { kind: 'implausible', because: 'flatWhileOthersPulse' };
   }
   if (mean > HIGHEST_DEPRESSION || mean < LOWEST_DEPRESSION) return { kind: 'implausible', because: 'outOfRange' };
-  return isClipped(samples) ? { kind: 'clipped' } : { kind: 'steady' };
+  return isClipped(samples, extremes) ? { kind: 'clipped' } : { kind: 'steady' };
 }
 
-/** The very same figure throughout: a live sensor's last digit is never at rest. */
-function isStuck(samples: readonly number[]): boolean {
-  const { low, high } = extremesOf(samples);
-  return low === high;
-}
-
-function isClipped(samples: readonly number[]): boolean {
-  const { low, high } = extremesOf(samples);
+function isClipped(samples: readonly number[], { low, high }: ReturnType<typeof extremesOf>): boolean {
   if (high - low < SMALLEST_SWING) return false;
-  const atExtreme = (extreme: number) => samples.filter((value) => value === extreme).length / samples.length;
-  return atExtreme(high) > CLIPPED_SHARE || atExtreme(low) > CLIPPED_SHARE;
+  let [atLow, atHigh] = [0, 0];
+  for (const value of samples) {
+    if (value === low) atLow += 1;
+    else if (value === high) atHigh += 1;
+  }
+  return Math.max(atLow, atHigh) > CLIPPED_SHARE * samples.length;
 }

@@ -62,7 +62,7 @@ function strongest(channels: EvenWindow['channels']): Float64Array | undefined {
  * noise at the crossing from cutting one cycle in two; `apart` is the least distance of two crossings.
  */
 function risingCrossings(channel: Float64Array, apart: number): number[] {
-  const mean = channel.reduce((sum, v) => sum + v, 0) / channel.length;
+  const mean = meanOf(channel);
   const below = mean - DEAD_BAND * (mean - quantileOf(channel, 0.05));
   const crossings: number[] = [];
   let armed = false;
@@ -81,8 +81,9 @@ function risingCrossings(channel: Float64Array, apart: number): number[] {
 /** Mean over each cycle by the trapezoid rule, with the cut steps at either end taken in part. */
 function cycleMeans(channel: Float64Array, bounds: readonly number[]): number[] {
   const integral = new Float64Array(channel.length);
+  // Over every sample of every channel several times a second: plain indices, which are within.
   for (let i = 1; i < channel.length; i += 1)
-    integral[i] = at(integral, i - 1) + (at(channel, i) + at(channel, i - 1)) / 2;
+    integral[i] = (integral[i - 1] ?? 0) + ((channel[i] ?? 0) + (channel[i - 1] ?? 0)) / 2;
   const upTo = (place: number) => {
     const i = Math.min(Math.floor(place), channel.length - 2);
     const share = place - i;

@@ -11,3 +11,4 @@ export * from './round';
 export * from './statistics';
 export * from './steadyReading';
 export * from './window';
+export * from './wrongUnit';

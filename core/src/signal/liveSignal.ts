@@ -1,5 +1,6 @@
 import type { Samples } from '../trace';
 import { KEPT_DRIFT_SIGMAS, readStretch, SHORTEST_READING, type SignalReading, steadyReading } from './steadyReading';
+import { createThinner } from './thinner';
 import { durationOf, type SampleWindow, since } from './window';
 
 /** What counts as now, s: ten cycles or so at idle. */
@@ -25,12 +26,15 @@ export interface LiveSignal {
 export function createLiveSignal(strokes: 2 | 4): LiveSignal {
   let window: SampleWindow = { times: [], channels: [], rpm: undefined };
   let wasSteady = false;
+  const thinner = createThinner();
   return {
-    push(samples) {
+    push(sent) {
       const newest = window.times.at(-1);
       const sameChannels =
-        samples.channels.map(({ throat }) => throat).join() === window.channels.map((c) => c.throat).join();
-      const goesOn = newest !== undefined && sameChannels && (samples.times[0] ?? newest) >= newest;
+        sent.channels.map(({ throat }) => throat).join() === window.channels.map((c) => c.throat).join();
+      const goesOn = newest !== undefined && sameChannels && (sent.times[0] ?? newest) >= newest;
+      if (!goesOn) thinner.reset();
+      const samples = thinner.take(sent);
       // A restarted gauge counts from zero again, perhaps with other channels: its past does not join on to its present.
       const joined = goesOn ? append(window, samples) : append(emptyLike(samples), samples);
       window = since(joined, (joined.times.at(-1) ?? 0) - KEPT);

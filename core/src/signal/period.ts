@@ -1,6 +1,7 @@
 import FFT from 'fft.js';
 import { at } from '../basics';
 import type { EvenWindow } from './grid';
+import { meanOf } from './statistics';
 
 /** Longest and shortest cycle looked for, s: 240 to 7200 rpm of a four-stroke. */
 const LONGEST = 0.5;
@@ -25,7 +26,7 @@ export function cyclePeriod(window: EvenWindow): number | undefined {
   const correlation = summedAutocorrelation(window);
   if (correlation === undefined) return undefined;
   const first = Math.max(2, Math.round(SHORTEST / window.step));
-  const last = Math.min(Math.floor(LONGEST / window.step), Math.floor(correlation.length / 2));
+  const last = Math.min(Math.floor(LONGEST / window.step), correlation.length - 1);
   const peaks: { readonly lag: number; readonly height: number }[] = [];
   for (let lag = first; lag < last; lag += 1) {
     const here = at(correlation, lag);
@@ -50,7 +51,9 @@ function summedAutocorrelation({ channels, length, step }: EvenWindow): Float64A
     if (whole === undefined) continue;
     const channel = whole.subarray(length - used);
     const padded = centred(channel, size);
-    const deviation = Math.sqrt(padded.reduce((sum, v) => sum + v * v, 0) / used);
+    let squares = 0;
+    for (let i = 0; i < used; i += 1) squares += (padded[i] ?? 0) ** 2;
+    const deviation = Math.sqrt(squares / used);
     if (deviation < SMALLEST_PULSE) continue;
     pulsing = true;
     fft.realTransform(spectrum, padded);
@@ -61,12 +64,16 @@ function summedAutocorrelation({ channels, length, step }: EvenWindow): Float64A
   const result = fft.createComplexArray();
   fft.inverseTransform(result, power);
   const zero = at(result, 0);
-  return Float64Array.from({ length: used }, (_, lag) => ((result[2 * lag] ?? 0) / zero) * (used / (used - lag)));
+  // Nobody looks further than the longest cycle, or half the stretch.
+  const lags = Math.min(Math.ceil(LONGEST / step) + 1, Math.floor(used / 2) + 1);
+  const correlation = new Float64Array(lags);
+  for (let lag = 0; lag < lags; lag += 1) correlation[lag] = ((result[2 * lag] ?? 0) / zero) * (used / (used - lag));
+  return correlation;
 }
 
 /** A channel less its mean, zeros behind it. */
 function centred(channel: Float64Array, size: number): Float64Array {
-  const mean = channel.reduce((sum, v) => sum + v, 0) / channel.length;
+  const mean = meanOf(channel);
   const padded = new Float64Array(size);
   for (let i = 0; i < channel.length; i += 1) padded[i] = (channel[i] ?? mean) - mean;
   return padded;

@@ -10,8 +10,10 @@ export interface MeanWithUncertainty {
   readonly effectiveSize: number;
 }
 
-export function meanOf(values: readonly number[]): number {
-  return values.reduce((sum, value) => sum + value, 0) / values.length;
+export function meanOf(values: ArrayLike<number>): number {
+  let sum = 0;
+  for (let i = 0; i < values.length; i += 1) sum += values[i] ?? Number.NaN;
+  return sum / values.length;
 }
 
 export function swingOf(values: ArrayLike<number>): number {

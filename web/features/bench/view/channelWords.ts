@@ -1,5 +1,12 @@
 import type { Setup } from '@amber-needle/core/setup';
-import type { ChannelState, Flutter, SignalReading } from '@amber-needle/core/signal';
+import {
+  type ChannelState,
+  type Flutter,
+  type SignalReading,
+  type WrongUnit,
+  wrongUnits,
+} from '@amber-needle/core/signal';
+import { PRESSURE_UNIT_NAMES } from '@amber-needle/core/units';
 import { type Shown, withUnitIn } from '@/words/deviceUnit';
 
 /** What is wrong with a channel, in words, or nothing. */
@@ -32,13 +39,24 @@ function implausible(throat: string, because: Extract<ChannelState, { kind: 'imp
   }
 }
 
+function wrongUnitText({ throat, unit, mistake }: WrongUnit): string {
+  const name = PRESSURE_UNIT_NAMES[unit];
+  const whose = throat === undefined ? 'These figures are' : `Cylinder ${throat} is`;
+  const why = throat === undefined ? 'none that an idle has' : 'not like the others, mean and pulse alike';
+  const set = 'Set it at the gauge, or describe its columns anew.';
+  return mistake === 'sends'
+    ? `${whose} ${why}: it seems to send ${name}, and is read as kPa. ${set}`
+    : `${whose} ${why}: it seems to send kPa, and is read as ${name}. ${set}`;
+}
+
 /** What flutter tells, under the speed and beside a file's readings. */
 export function flutterText({ kPa, misfires }: Flutter, shown: Shown): string {
   return `flutter ${withUnitIn(shown, kPa, 1)}${misfires ? ': misfire or valve?' : ''}`;
 }
 
 /** Everything about a signal's channels that a person should know before relying on it. */
-export function signalTroubles(setup: Setup, { channels }: SignalReading): readonly string[] {
+export function signalTroubles(setup: Setup, reading: SignalReading): readonly string[] {
+  const { channels } = reading;
   const known = channels.filter(({ throat }) => setup.throats.some(({ id }) => id === throat));
   const missing = setup.throats.filter(({ id }) => !known.some(({ throat }) => throat === id));
   const strangers = channels.filter((channel) => !known.includes(channel));
@@ -48,6 +66,7 @@ export function signalTroubles(setup: Setup, { channels }: SignalReading): reado
       : [
           `No gauge on cylinder ${missing.map(({ id }) => id).join(' and ')}. Only ${known.length} of ${setup.throats.length} throats can be read, so they cannot be compared.`,
         ]),
+    ...wrongUnits(reading, setup.engine.strokes).map(wrongUnitText),
     ...strangers.map(({ throat }) => `Channel ${throat} belongs to no throat of this bank; it is passed over.`),
     ...known.flatMap(({ throat, state }) => channelTrouble(throat, state) ?? []),
   ];
