@@ -1,3 +1,5 @@
 export * from './foldRivals';
 export * from './foundEvidence';
+export * from './infer';
+export * from './map';
 export * from './weighRivals';

@@ -36,7 +36,9 @@ export const OBSERVATIONS: readonly Observation[] = [
   history('everySummer', 'only in warm weather', { words: 'hot heat traffic' }),
   history('builtUp', 'it came on slowly over years', { words: 'wear gradually' }),
 
-  fuelAt('puddle', 'fuel drips from its overflow or vent', { words: 'puddle leaks petrol floor overflow drip flooding' }),
+  fuelAt('puddle', 'fuel drips from its overflow or vent', {
+    words: 'puddle leaks petrol floor overflow drip flooding',
+  }),
   fuel('fuelSmell', 'it smells of fuel while it stands', { words: 'smell petrol gas fumes garage' }),
   fuel('fuelInOil', 'the oil level rises, the oil smells of fuel', { words: 'sump diluted' }),
   fuel('bowlsEmpty', 'bowls are empty the next morning', { words: 'evaporated dry crank long' }),
@@ -70,11 +72,16 @@ export const OBSERVATIONS: readonly Observation[] = [
   offIdle('bogsThenClears', 'it bogs, gurgles, then clears', { words: 'heavy blubber' }),
   offIdle('unevenAbove', 'good at idle, uneven above', { words: 'pulls to one side off idle' }),
   offIdle('sticks', 'the throttle does not come back by itself', { words: 'stiff sticky cable binding' }),
-  offIdleAt('slideSlow', 'its slide or piston rises or falls slower than its sisters', { words: 'piston sticks diaphragm' }),
+  offIdleAt('slideSlow', 'its slide or piston rises or falls slower than its sisters', {
+    words: 'piston sticks diaphragm',
+  }),
 
   cruise('surges', 'it surges at a steady throttle', { words: 'hunting cruise jerks lean' }),
   cruise('thirsty', 'it uses more fuel than it did', { words: 'consumption mpg economy' }),
-  cruise('popsOverrun', 'it pops in the exhaust on closing', { words: 'backfire overrun deceleration', anyway: 'sometimes' }),
+  cruise('popsOverrun', 'it pops in the exhaust on closing', {
+    words: 'backfire overrun deceleration',
+    anyway: 'sometimes',
+  }),
   cruise('pinks', 'it pinks at part throttle', { words: 'ping knock detonation' }),
   cruise('runsHot', 'it runs hot', { words: 'overheats temperature' }),
   cruise('hardShifts', 'the gearbox changes late and hard', { words: 'shifts automatic transmission modulator' }),
@@ -92,12 +99,22 @@ export const OBSERVATIONS: readonly Observation[] = [
 
   seen('bench', 'throat')('depressionLow', 'its depression stays below its sisters’', { words: 'vacuum low' }),
   seen('bench', 'throat')('depressionHigh', 'its depression stays above its sisters’', { words: 'vacuum high' }),
-  seen('bench', 'throat')('stopDead', 'its stop or synchronising screw moves nothing', { words: 'screw no effect balance' }),
-  seen('bench', 'throat')('comesElsewhere', 'its throttle comes to rest elsewhere after each blip', { words: 'returns differently' }),
-  seen('bench', 'throat')('airShort', 'its mouth draws less air at an equal depression', { words: 'airflow vacuum agree' }),
+  seen('bench', 'throat')('stopDead', 'its stop or synchronising screw moves nothing', {
+    words: 'screw no effect balance',
+  }),
+  seen('bench', 'throat')('comesElsewhere', 'its throttle comes to rest elsewhere after each blip', {
+    words: 'returns differently',
+  }),
+  seen('bench', 'throat')('airShort', 'its mouth draws less air at an equal depression', {
+    words: 'airflow vacuum agree',
+  }),
   seen('bench', 'cylinder')('flutters', 'its needle flutters more than its sisters’', { words: 'jumps shakes needle' }),
-  seen('bench', 'throat')('gaugeDiffers', 'its gauge differs from the others on one source', { words: 'instrument offset' }),
-  seen('bench', 'throat')('answersOther', 'its needle answers another throat’s screw', { words: 'swapped hoses gauges' }),
+  seen('bench', 'throat')('gaugeDiffers', 'its gauge differs from the others on one source', {
+    words: 'instrument offset',
+  }),
+  seen('bench', 'throat')('answersOther', 'its needle answers another throat’s screw', {
+    words: 'swapped hoses gauges',
+  }),
   seen('bench', 'bank')('sensorLean', 'the sensor reads lean, nothing else does', { words: 'lambda oxygen wideband' }),
 
   plugs('plugWet', 'its plug is wet with fuel', { words: 'fouled soaked' }),

@@ -129,7 +129,12 @@ export const TESTS: readonly Test[] = [
     'sprayLeak',
     'Search for a leak around its flange',
     'Short bursts at joints, boots and shaft, extinguisher at hand, no spark near; smoke is safer.',
-    { nothing: 'no change anywhere', flange: 'speed changes at flange or boot', shaft: 'speed changes at the shaft', port: 'speed changes at an open port' },
+    {
+      nothing: 'no change anywhere',
+      flange: 'speed changes at flange or boot',
+      shaft: 'speed changes at the shaft',
+      port: 'speed changes at an open port',
+    },
   ),
   test('bank', 3, HOT)('closePorts', 'Close every vacuum port with a finger', 'One after the other, at idle.', {
     nothing: 'no change',
@@ -150,20 +155,32 @@ export const TESTS: readonly Test[] = [
     alike: 'the same within a hair',
     scatter: 'somewhere else each time',
   }),
-  test('bank', 1)('returnFeel', 'Open and let go by hand', 'Engine stopped, over the whole travel, handlebar both ways.', {
-    snaps: 'snaps shut',
-    drags: 'drags or stays open',
-  }),
+  test('bank', 1)(
+    'returnFeel',
+    'Open and let go by hand',
+    'Engine stopped, over the whole travel, handlebar both ways.',
+    {
+      snaps: 'snaps shut',
+      drags: 'drags or stays open',
+    },
+  ),
   test('throat', 2)('shaftPlay', 'Shake its throttle shaft', 'Engine stopped, up and down at both ends.', {
     tight: 'no play',
     loose: 'play that is felt',
   }),
-  test('throat', 2)('linkPlay', 'Shake its linkage', 'Each ball, rod and clamp.', { tight: 'no play', loose: 'play or a loose clamp' }),
+  test('throat', 2)('linkPlay', 'Shake its linkage', 'Each ball, rod and clamp.', {
+    tight: 'no play',
+    loose: 'play or a loose clamp',
+  }),
   test('throat', 2, { needs: 'constantDepression' })(
     'liftPiston',
     'Lift its piston and let go',
     'From its mouth with a finger, engine stopped.',
-    { drops: 'drops freely, as its sisters', drags: 'falls slowly or sticks', quick: 'falls with no resistance, its damper is empty' },
+    {
+      drops: 'drops freely, as its sisters',
+      drags: 'falls slowly or sticks',
+      quick: 'falls with no resistance, its damper is empty',
+    },
   ),
   test('throat', 2, { ...HOT, needs: 'constantDepression' })(
     'riseWhenBlipped',
@@ -181,19 +198,33 @@ export const TESTS: readonly Test[] = [
     back: 'all the way back',
     on: 'one hangs on',
   }),
-  test('bank', 2, { needs: 'plates' })('fastIdle', 'Is the fast idle off its cam?', 'Warm, a finger between screw and cam.', {
-    off: 'off the cam',
-    on: 'still on it',
-  }),
-  test('throat', 2, { needs: 'plates' })('seeShot', 'Look for the pump’s shot', 'Engine stopped, open quickly, look down the mouth.', {
-    full: 'a full stream at once',
-    weak: 'weak, late or none',
-  }),
+  test('bank', 2, { needs: 'plates' })(
+    'fastIdle',
+    'Is the fast idle off its cam?',
+    'Warm, a finger between screw and cam.',
+    {
+      off: 'off the cam',
+      on: 'still on it',
+    },
+  ),
+  test('throat', 2, { needs: 'plates' })(
+    'seeShot',
+    'Look for the pump’s shot',
+    'Engine stopped, open quickly, look down the mouth.',
+    {
+      full: 'a full stream at once',
+      weak: 'weak, late or none',
+    },
+  ),
   test('throat', 3, { needs: 'severalThroats', tools: 'gauge' })(
     'swapHoses',
     'Change two gauges’ hoses',
     'Its hose with a sister’s.',
-    { follows: 'the difference stays with the cylinder', gauge: 'it goes with the gauge', hose: 'each answers the other’s screw' },
+    {
+      follows: 'the difference stays with the cylinder',
+      gauge: 'it goes with the gauge',
+      hose: 'each answers the other’s screw',
+    },
   ),
   // Hoses
   test('bank', 2, { ...HOT, needs: 'fourStroke' })(
@@ -202,15 +233,25 @@ export const TESTS: readonly Test[] = [
     'Pull it off: vacuum or none?',
     { none: 'no vacuum at idle', vacuum: 'vacuum at idle' },
   ),
-  test('bank', 4, { needs: 'plenum' })('modulator', 'Follow the modulator’s hose', 'From gearbox to port; vacuum at its end.', {
-    vacuum: 'manifold vacuum arrives',
-    none: 'pinched, off or on the wrong port',
-  }),
+  test('bank', 4, { needs: 'plenum' })(
+    'modulator',
+    'Follow the modulator’s hose',
+    'From gearbox to port; vacuum at its end.',
+    {
+      vacuum: 'manifold vacuum arrives',
+      none: 'pinched, off or on the wrong port',
+    },
+  ),
   // Ignition, mechanics
-  test('cylinder', 3, { hazard: 'spark' })('pullLead', 'Take its lead off for a moment', 'At idle, insulated pliers, the lead held to earth.', {
-    falls: 'speed falls as with its sisters',
-    nothing: 'no change: it does not work at idle',
-  }),
+  test('cylinder', 3, { hazard: 'spark' })(
+    'pullLead',
+    'Take its lead off for a moment',
+    'At idle, insulated pliers, the lead held to earth.',
+    {
+      falls: 'speed falls as with its sisters',
+      nothing: 'no change: it does not work at idle',
+    },
+  ),
   test('cylinder', 8, { hazard: 'spark', tools: 'plug spanner' })(
     'swapPlug',
     'Change its plug, lead or coil with a sister’s',
@@ -233,14 +274,24 @@ export const TESTS: readonly Test[] = [
     right: 'where it should be, and advances',
     off: 'off, or does not advance',
   }),
-  test('bank', 6, { ...HOT, tools: 'rag' })('exhaustJoints', 'Feel for leaks at the exhaust joints', 'Cold start, a hand near each joint, listen.', {
-    tight: 'tight',
-    blows: 'it blows at a joint before the sensor',
-  }),
-  test('bank', 3, { tools: 'sensor' })('freeAir', 'Sensor in free air', 'Warm sensor, out of the pipe, 12 V at its supply.', {
-    right: 'reads free air',
-    wrong: 'reads something else',
-  }),
+  test('bank', 6, { ...HOT, tools: 'rag' })(
+    'exhaustJoints',
+    'Feel for leaks at the exhaust joints',
+    'Cold start, a hand near each joint, listen.',
+    {
+      tight: 'tight',
+      blows: 'it blows at a joint before the sensor',
+    },
+  ),
+  test('bank', 3, { tools: 'sensor' })(
+    'freeAir',
+    'Sensor in free air',
+    'Warm sensor, out of the pipe, 12 V at its supply.',
+    {
+      right: 'reads free air',
+      wrong: 'reads something else',
+    },
+  ),
   // Under way
   test('bank', 10, { hazard: 'road' })(
     'holdLoad',
@@ -248,17 +299,29 @@ export const TESTS: readonly Test[] = [
     'Closed road or a helper; never watch a screen under way.',
     { pulls: 'pulls through', fades: 'fades after a while', breaks: 'breaks up at once' },
   ),
-  test('bank', 10, HOT)('hotSoak', 'Stop hot, wait ten minutes, listen and start', 'Fuel may be heard; start without throttle first.', {
-    starts: 'starts at once',
-    boils: 'boils, smells, cranks long',
-  }),
+  test('bank', 10, HOT)(
+    'hotSoak',
+    'Stop hot, wait ten minutes, listen and start',
+    'Fuel may be heard; start without throttle first.',
+    {
+      starts: 'starts at once',
+      boils: 'boils, smells, cranks long',
+    },
+  ),
   test('cylinder', 20, { ...FUEL, tools: 'screwdriver', takesOff: 'two jets of one body', needs: 'sharedManifold' })(
     'swapSides',
     'Change the carburetor’s sides or jets',
     'What is left on the right, one thing at a time.',
     { stays: 'the lean cylinder stays', moves: 'the fault moves with the part' },
   ),
-  test('throat', 30, { ...FUEL, tools: 'drill', takesOff: 'the carburetor', hazard: 'fuel', undone: false, needs: 'plates' })(
+  test('throat', 30, {
+    ...FUEL,
+    tools: 'drill',
+    takesOff: 'the carburetor',
+    hazard: 'fuel',
+    undone: false,
+    needs: 'plates',
+  })(
     'drillPlate',
     'Let air past the plate by a small hole',
     'The last resort: all plates alike, in steps. It cannot be undone.',

@@ -1,0 +1,4 @@
+export * from './evidence';
+export * from './nextTest';
+export * from './placed';
+export * from './weigh';

@@ -1,0 +1,131 @@
+import type { Setup } from '../../setup';
+import { type Answer, type Hazard, hasNeed, TESTS, type Test } from '../map';
+import { answersBy, answersOf, type Evidence, saysOf, type Unknown } from './evidence';
+import type { PlacedCause } from './placed';
+import type { Hypothesis, Suspects } from './weigh';
+
+/** A test that may be done next, and where each of its answers would lead. */
+export interface ProposedTest {
+  readonly test: Test;
+  readonly place: string | undefined;
+  /** Expected information, bits, of those that are still open. */
+  readonly gainBits: number;
+  /** Its minutes, and what its trouble and danger are worth in minutes. */
+  readonly costMinutes: number;
+  readonly answers: readonly ProposedAnswer[];
+}
+
+export interface ProposedAnswer extends Answer {
+  readonly probability: number;
+  /** Where suspicion would go, most probable first. */
+  readonly then: readonly { readonly id: string; readonly place: string | undefined; readonly probability: number }[];
+}
+
+/** What a danger, something that comes off, and the mere trouble of turning to it are worth, minutes. Ours. */
+const DANGER: Readonly<Record<Hazard, number>> = { none: 0, hot: 1, fuel: 2, spark: 2, fire: 5, road: 6 };
+const TAKES_OFF = 5;
+const TROUBLE = 4;
+/** Hypotheses less probable than this move no choice of a test. Ours. */
+const NEGLIGIBLE = 1e-4;
+/** A test that tells less than this, bits, is not worth asking for. Ours. */
+const LEAST_BITS = 0.02;
+/** Tests are thought of at so many of the most suspected places. Ours. */
+const PLACES = 4;
+const SHOWN = 3;
+
+/**
+ * Tests worth doing, the one that tells most for its minutes, trouble and danger first. What cannot be undone comes only when nothing else tells
+ * anything. `putOff`: tests that cannot be done now.
+ */
+export function nextTests(
+  setup: Setup,
+  suspects: Suspects,
+  { evidence, putOff = [] }: { readonly evidence: readonly Evidence[]; readonly putOff?: readonly string[] },
+): readonly ProposedTest[] {
+  const hypotheses = suspects.hypotheses.filter(({ probability }) => probability > NEGLIGIBLE);
+  const proposed = TESTS.filter(
+    ({ id, needs }) => !putOff.includes(id) && (needs === undefined || hasNeed(setup, needs)),
+  )
+    .flatMap((test) => placesFor(test, suspects).map((place) => ({ test, place })))
+    .filter(({ test, place }) => !isDone(evidence, test.id, place))
+    .map((candidate) => propose(setup, candidate, hypotheses))
+    .filter(({ gainBits }) => gainBits >= LEAST_BITS);
+  const harmless = proposed.filter(({ test }) => test.undone);
+  return [...(harmless.length > 0 ? harmless : proposed)].sort(
+    (a, b) => b.gainBits / b.costMinutes - a.gainBits / a.costMinutes,
+  );
+}
+
+function isDone(evidence: readonly Evidence[], test: string, place: string | undefined): boolean {
+  return evidence.some((item) => item.kind === 'tested' && item.test === test && item.place === place);
+}
+
+/** The most suspected places of the kind that a test looks at. */
+function placesFor({ at }: Test, { ranked }: Suspects): readonly (string | undefined)[] {
+  if (at === 'bank') return [undefined];
+  const places = ranked.filter(({ cause }) => cause.at === at).map(({ place }) => place);
+  return [...new Set(places)].slice(0, PLACES);
+}
+
+function propose(
+  setup: Setup,
+  { test, place }: Pick<ProposedTest, 'test' | 'place'>,
+  hypotheses: readonly Hypothesis[],
+): ProposedTest {
+  const known = new Map<Unknown | PlacedCause, ReadonlyMap<string, number>>();
+  /** Most tests have nothing to do with most causes, and what one says alone is asked for again and again. */
+  const answers = (causes: Hypothesis['causes']): ReadonlyMap<string, number> => {
+    const speaking = causes.filter((each) => each === 'unknown' || saysOf(setup, { test, place }, each) !== undefined);
+    const [one, other] = speaking;
+    if (one === undefined) return usual;
+    if (other !== undefined) return answersOf(setup, { test, place }, causes);
+    const alone = known.get(one) ?? answersOf(setup, { test, place }, [one]);
+    known.set(one, alone);
+    return alone;
+  };
+  const usual = answersBy(test, []);
+  const told = hypotheses.map(({ causes, probability }) => ({ causes, probability, says: answers(causes) }));
+  const whole = told.reduce((sum, { probability }) => sum + probability, 0);
+  const before = entropy(told.map(({ probability }) => probability / whole));
+  const branches = test.answers.map((answer) => {
+    const joint = told.map(({ causes, probability, says }) => ({
+      causes,
+      weight: (probability / whole) * (says.get(answer.id) ?? 0),
+    }));
+    const probability = joint.reduce((sum, { weight }) => sum + weight, 0);
+    return { answer, joint, probability, after: entropy(joint.map(({ weight }) => weight / probability)) };
+  });
+  const left = branches.reduce((sum, { probability, after }) => sum + probability * after, 0);
+  return {
+    test,
+    place,
+    gainBits: Math.max(0, before - left),
+    costMinutes: test.minutes + DANGER[test.hazard] + (test.takesOff === 'nothing' ? 0 : TAKES_OFF) + TROUBLE,
+    answers: branches.map(({ answer, joint, probability }) => ({
+      ...answer,
+      probability,
+      then: leading(joint, probability),
+    })),
+  };
+}
+
+function leading(
+  joint: readonly { readonly causes: Hypothesis['causes']; readonly weight: number }[],
+  whole: number,
+): ProposedAnswer['then'] {
+  const sums = new Map<string, { readonly id: string; readonly place: string | undefined; probability: number }>();
+  for (const { causes, weight } of joint) {
+    for (const each of causes) {
+      if (each === 'unknown') continue;
+      const key = `${each.cause.id} ${each.place ?? ''}`;
+      const known = sums.get(key) ?? { id: each.cause.id, place: each.place, probability: 0 };
+      known.probability += weight / whole;
+      sums.set(key, known);
+    }
+  }
+  return [...sums.values()].sort((a, b) => b.probability - a.probability).slice(0, SHOWN);
+}
+
+function entropy(probabilities: readonly number[]): number {
+  return probabilities.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
+}
