@@ -1,6 +1,8 @@
 import { type EventOf, type JobEvent, type JobEventKind, kindOf } from '@amber-needle/core/job';
 import type { Setup } from '@amber-needle/core/setup';
+import { observationOf, testOf } from '@amber-needle/core/suspects';
 import { suspicionWords } from './faultWords';
+import { causeName, placeText } from './suspectWords';
 import { turnText } from './turns';
 
 const CHECKED = {
@@ -27,6 +29,14 @@ const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) 
   instrument: (_, { name, classPercent }) =>
     `Read with ${name}${classPercent === undefined ? '' : `, ${classPercent} %`}`,
   stalled: () => 'The engine stalled',
+  observed: (setup, { observation, place, seen }) =>
+    `${seen ? 'Noticed' : 'Not seen'}: ${observationOf(observation)?.text ?? observation}${placeText(setup, place)}`,
+  tested: (setup, { test, place, answer }) => {
+    const known = testOf(test);
+    const answered = known?.answers.find(({ id }) => id === answer)?.text ?? answer;
+    return `${known?.name ?? test}${placeText(setup, place)}: ${answered}`;
+  },
+  cured: (setup, { cause, place }) => `Put right: ${causeName(cause)}${placeText(setup, place)}`,
   stage: (_, { stage }) => (stage === 'offIdle' ? 'Held above idle' : 'Back to idle'),
   finished: (_, { outcome }) => (outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is'),
 };

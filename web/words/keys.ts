@@ -19,6 +19,8 @@ const KEYS = {
   unit: 'k',
   ear: 'e',
   stalled: 'q',
+  notice: 'a',
+  cured: 'c',
   finish: 'f',
   keys: '?',
 } as const;
@@ -46,6 +48,8 @@ export const ACTION_NAMES: Readonly<Record<Action, string>> = {
   unit: 'unit',
   ear: 'by ear',
   stalled: 'it stalled',
+  notice: 'something was noticed',
+  cured: 'it is put right',
   finish: 'end here',
   keys: 'all keys',
 };
@@ -71,7 +75,7 @@ export function setOwnKeys(keys: OwnKeys): void {
 
 /** An action's key on this device. */
 export function keyFor(action: Action): ActionKey {
-  return named(keyOf(action));
+  return namedKey(keyOf(action));
 }
 
 function keyOf(action: Action): string {
@@ -92,7 +96,8 @@ const CAPS: Readonly<Record<string, string>> = {
   enter: 'Enter',
 };
 
-function named(key: string): ActionKey {
+/** A key that no action has: the numbers of answers. */
+export function namedKey(key: string): ActionKey {
   const cap = CAPS[key] ?? (key === '' ? '–' : key.toUpperCase());
   return { key, cap, spoken: key === ' ' ? 'Space' : key === '' ? 'none' : cap };
 }

@@ -16,3 +16,10 @@ export function isCoupling({ couplings }: Setup, coupling: string): boolean {
 export function allThroats(setup: Setup, read: readonly { readonly throat: string }[]): boolean {
   return read.every(({ throat }) => isThroat(setup, throat));
 }
+
+/** Whether a place is a throat or a cylinder of the bank, as asked; nothing at all is the whole bank, or a place that nobody knows. */
+export function isPlace(setup: Setup, at: 'bank' | 'throat' | 'cylinder', place: string | undefined): boolean {
+  if (place === undefined) return true;
+  if (at === 'bank') return false;
+  return at === 'throat' ? isThroat(setup, place) : setup.cylinders.some(({ id }) => id === place);
+}

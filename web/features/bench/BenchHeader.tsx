@@ -1,5 +1,6 @@
 import { WORK_STAGES, type WorkStage } from '@amber-needle/core/advice';
 import Link from 'next/link';
+import { JobNav } from '@/components/JobNav';
 import { ThemeToggle } from '@/components/ThemeToggle';
 import { keyFor } from '@/words/keys';
 import type { JobLog } from './log/useJobLog';
@@ -36,7 +37,8 @@ export function BenchHeader({ machine, jobId, stage, couples, signal, log, onSou
       >
         {machine}
       </Link>
-      <ol className="flex gap-5 self-stretch text-soft max-md:hidden" aria-label="Stages">
+      <JobNav jobId={jobId} now="Bench" />
+      <ol className="flex gap-5 self-stretch text-soft max-xl:hidden" aria-label="Stages">
         {WORK_STAGES.filter((name) => couples || name !== 'couple').map((name) => (
           <li
             key={name}

@@ -5,17 +5,20 @@ import { check } from './check';
 import { closedJob } from './closed';
 import { complaintEdited } from './complaintEdited';
 import { coupled } from './coupled';
+import { cured } from './cured';
 import type { EventKind, RawEvent } from './eventKind';
 import { finished } from './finished';
 import { instrument } from './instrument';
 import { move } from './move';
 import { note } from './note';
+import { observed } from './observed';
 import { opened } from './opened';
 import { reach } from './reach';
 import { reading } from './reading';
 import { setupCorrected } from './setupCorrected';
 import { stage } from './stage';
 import { stalled } from './stalled';
+import { tested } from './tested';
 import { undone } from './undone';
 import { verdict } from './verdict';
 
@@ -35,6 +38,9 @@ const KINDS = [
   stalled,
   instrument,
   verdict,
+  observed,
+  tested,
+  cured,
   finished,
   closedJob,
   undone,

@@ -25,8 +25,19 @@ function eventsOf(name: string): readonly JobEvent[] {
 
 /** A fold as it was then: what has been added since is left out, and a closed job was called finished. */
 function asThen(events: readonly JobEvent[]): unknown {
-  const { practice, closedBy, stands, offIdleSkipped, turnedLast, stall, stallsBeyond, matchedAt, status, ...job } =
-    foldJob(events) ?? {};
+  const {
+    practice,
+    closedBy,
+    stands,
+    offIdleSkipped,
+    turnedLast,
+    stall,
+    stallsBeyond,
+    matchedAt,
+    search,
+    status,
+    ...job
+  } = foldJob(events) ?? {};
   const plain = JSON.parse(JSON.stringify({ ...job, status: status === 'open' ? 'open' : 'finished' }), withoutVersion);
   return Object.fromEntries(Object.entries(plain).sort(([a], [b]) => (a < b ? -1 : 1)));
 }

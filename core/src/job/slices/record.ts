@@ -8,8 +8,10 @@ export interface JobRecord {
   readonly offIdleReadings: readonly EventOf<'reading'>[];
   readonly moves: readonly EventOf<'move'>[];
   readonly notes: readonly EventOf<'note'>[];
+  /** What was noticed, tested and put right in the search for what no screw cures. */
+  readonly search: readonly EventOf<'observed' | 'tested' | 'cured'>[];
 }
 
 export function emptyRecord(): JobRecord {
-  return { readings: [], airflows: [], offIdleReadings: [], moves: [], notes: [] };
+  return { readings: [], airflows: [], offIdleReadings: [], moves: [], notes: [], search: [] };
 }

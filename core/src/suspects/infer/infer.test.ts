@@ -145,8 +145,8 @@ describe('the next test', () => {
     const [next] = nextTests(rack4, suspects, { evidence: told });
     for (const answer of next?.answers ?? []) {
       const after = weighSuspects(rack4, [...told, tested(next?.test.id ?? '', answer.id, next?.place)]);
-      expect(after.ranked[0]?.cause.id).toBe(answer.then[0]?.id);
-      expect(after.ranked[0]?.probability).toBeCloseTo(answer.then[0]?.probability ?? 0, 1);
+      expect(after.ranked[0]?.cause.id).toBe(answer.leads[0]?.id);
+      expect(after.ranked[0]?.probability).toBeCloseTo(answer.leads[0]?.probability ?? 0, 1);
     }
   });
 

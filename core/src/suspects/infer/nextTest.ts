@@ -18,7 +18,7 @@ export interface ProposedTest {
 export interface ProposedAnswer extends Answer {
   readonly probability: number;
   /** Where suspicion would go, most probable first. */
-  readonly then: readonly { readonly id: string; readonly place: string | undefined; readonly probability: number }[];
+  readonly leads: readonly { readonly id: string; readonly place: string | undefined; readonly probability: number }[];
 }
 
 /** What a danger, something that comes off, and the mere trouble of turning to it are worth, minutes. Ours. */
@@ -104,7 +104,7 @@ function propose(
     answers: branches.map(({ answer, joint, probability }) => ({
       ...answer,
       probability,
-      then: leading(joint, probability),
+      leads: leading(joint, probability),
     })),
   };
 }
@@ -112,7 +112,7 @@ function propose(
 function leading(
   joint: readonly { readonly causes: Hypothesis['causes']; readonly weight: number }[],
   whole: number,
-): ProposedAnswer['then'] {
+): ProposedAnswer['leads'] {
   const sums = new Map<string, { readonly id: string; readonly place: string | undefined; probability: number }>();
   for (const { causes, weight } of joint) {
     for (const each of causes) {

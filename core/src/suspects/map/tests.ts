@@ -5,6 +5,7 @@ type Facts = Partial<Omit<Test, 'id' | 'name' | 'steps' | 'at' | 'minutes' | 'an
 
 /** A test with what most have: by hand, nothing to take off, no hazard, undone by itself. Answers as `id: text`, the usual one first. */
 function test(at: Site, minutes: number, facts: Facts = {}) {
+  // biome-ignore lint/complexity/useMaxParams: a table of tests, in which names of arguments would hide what is said
   return (id: string, name: string, steps: string, answers: Readonly<Record<string, string>>): Test => {
     const [usual, other, ...more] = Object.entries(answers).map(([key, text]): Answer => ({ id: key, text }));
     if (usual === undefined || other === undefined) throw new Error(`${id} needs two answers`);

@@ -1,6 +1,7 @@
 import { foldJob } from '@amber-needle/core/job';
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { JobNav } from '@/components/JobNav';
 import { PageHeader } from '@/components/PageHeader';
 import { one, type Params } from '@/features/garage/garageQuery';
 import { JobPage } from '@/features/job/JobPage';
@@ -28,7 +29,9 @@ export default async function JobRoute({ params, searchParams }: RouteProps) {
   const job = foldJob(log.events);
   return (
     <>
-      <PageHeader />
+      <PageHeader>
+        {job === undefined || record.deletedAt !== undefined ? null : <JobNav jobId={id} now="Report" />}
+      </PageHeader>
       {job === undefined || record.deletedAt !== undefined ? (
         <PutAsideJob id={id} machineId={record.machineId} deletedAt={record.deletedAt} unreadable={log.unreadable} />
       ) : (

@@ -1,0 +1,3 @@
+export * from './benchEvidence';
+export * from './jobEvidence';
+export * from './suspectsOfJob';

@@ -1,0 +1,25 @@
+import Link from 'next/link';
+
+const VIEWS = [
+  { name: 'Bench', path: '/bench' },
+  { name: 'Suspects', path: '/suspects' },
+  { name: 'Report', path: '' },
+] as const;
+
+/** The views of one job: one log, one header. */
+export function JobNav({ jobId, now }: { readonly jobId: string; readonly now: (typeof VIEWS)[number]['name'] }) {
+  return (
+    <nav aria-label="Views of the job" className="flex gap-5 self-stretch">
+      {VIEWS.map(({ name, path }) => (
+        <Link
+          key={name}
+          href={`/jobs/${jobId}${path}`}
+          aria-current={name === now ? 'page' : undefined}
+          className="flex min-h-12 items-center border-transparent border-b-3 pt-[3px] text-soft hover:text-ink aria-[current]:border-amber aria-[current]:text-ink"
+        >
+          {name}
+        </Link>
+      ))}
+    </nav>
+  );
+}

@@ -1,0 +1,51 @@
+import { type Findings, findingsOf } from '@amber-needle/core/findings';
+import type { JobEvent } from '@amber-needle/core/job';
+import {
+  type CuredCause,
+  type Evidence,
+  type ProposedTest,
+  suspectsOfJob,
+  type Told as ToldEvidence,
+} from '@amber-needle/core/suspects';
+
+/** So many suspects are told of; the rest is summed up. */
+const MOST_SUSPECTS = 12;
+/** The test to do, and what comes next when it cannot be done. */
+const MOST_TESTS = 2;
+
+/** A suspect as a page shows it: plain data. */
+export interface ToldSuspect {
+  readonly cause: string;
+  readonly place: string | undefined;
+  readonly probability: number;
+  readonly speaksFor: readonly Evidence[];
+  readonly speaksAgainst: readonly Evidence[];
+}
+
+/** What a page needs of the search. */
+export interface ToldSuspects {
+  readonly told: readonly ToldEvidence[];
+  readonly cured: readonly CuredCause[];
+  readonly ranked: readonly ToldSuspect[];
+  readonly unknown: number;
+  readonly tests: readonly ProposedTest[];
+}
+
+export type Suspecter = (events: readonly JobEvent[], putOff: readonly string[]) => ToldSuspects;
+
+/** The search for a log, again and again as it grows: what the bench believes is not folded anew. @throws Error for an empty log. */
+export function createSuspecter(): Suspecter {
+  let findings: Findings | undefined;
+  return (events, putOff) => {
+    findings = findingsOf(events, findings);
+    if (findings === undefined) throw new Error('There are no suspects without an opened job');
+    const { told, cured, suspects, tests } = suspectsOfJob(findings.job, findings.suspicions, putOff);
+    return {
+      told,
+      cured,
+      unknown: suspects.unknown,
+      tests: tests.slice(0, MOST_TESTS),
+      ranked: suspects.ranked.slice(0, MOST_SUSPECTS).map(({ cause, ...suspect }) => ({ ...suspect, cause: cause.id })),
+    };
+  };
+}

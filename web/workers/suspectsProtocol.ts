@@ -1,0 +1,15 @@
+import type { JobEvent } from '@amber-needle/core/job';
+import type { ToldSuspects } from './suspecter';
+
+/** What the page asks of the worker of the search. `request` numbers let late answers be told from new ones. */
+export interface SuspectsRequest {
+  readonly request: number;
+  readonly events: readonly JobEvent[];
+  /** Tests that cannot be done now. */
+  readonly putOff: readonly string[];
+}
+
+export interface SuspectsResponse {
+  readonly request: number;
+  readonly told: ToldSuspects;
+}
