@@ -1,3 +1,4 @@
+import { SuspectsCaseSchema } from '@amber-needle/core/formats/suspects';
 import { EVENT_KINDS } from '@amber-needle/core/job';
 import { PracticeChoicesSchema, PracticeCommandSchema } from '@amber-needle/core/practice';
 import { SetupSchema } from '@amber-needle/core/setup';
@@ -13,6 +14,7 @@ const CORE = {
   setup: SetupSchema,
   traceMeta: TraceMetaSchema,
   tableDescription: TableDescriptionSchema,
+  suspectsCase: SuspectsCaseSchema,
   practiceChoices: PracticeChoicesSchema,
   practiceCommand: PracticeCommandSchema,
 };

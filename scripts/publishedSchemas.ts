@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { JobDocumentSchema } from '@amber-needle/core/formats/job';
+import { SuspectsCaseSchema } from '@amber-needle/core/formats/suspects';
 import { EVENT_KINDS } from '@amber-needle/core/job';
 import { SetupSchema } from '@amber-needle/core/setup';
 import { TraceMetaSchema } from '@amber-needle/core/trace';
@@ -16,6 +17,7 @@ export function publishedSchemas(): readonly { readonly file: string; readonly t
   return [
     published('trace-meta', 'Amber Needle trace metadata, version 1', TraceMetaSchema),
     published('job', 'Amber Needle job, version 2', JobDocumentSchema),
+    published('suspects', 'Amber Needle case for the search, version 1', SuspectsCaseSchema),
     published('setup', 'Amber Needle setup, version 1', SetupSchema),
   ];
 }

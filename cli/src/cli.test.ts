@@ -160,3 +160,49 @@ it('helps', async () => {
   expect((await needle(['dance', 'x'])).code).toBe(2);
   expect((await needle(['read', 'x', '--sideways'])).err).toMatch(/sideways/);
 });
+
+describe('suspects', () => {
+  const blocked = {
+    format: 'amber-needle/suspects',
+    version: 1,
+    machine: 'rack4',
+    observed: [
+      { observation: 'stood' },
+      { observation: 'screwDead', place: '3' },
+      { observation: 'hunts', seen: false },
+    ],
+    tested: [{ test: 'chokeHalf', place: '3', answer: 'better' }],
+  };
+
+  it('are ranked with their places, and the next tests told with where each answer leads', async () => {
+    const { code, out } = await needle(['suspects', file('case.json', blocked)]);
+    const { suspects, tests, unknown } = JSON.parse(out);
+    expect([code, suspects[0].cause, suspects[0].place, unknown < 0.2]).toEqual([0, 'blockedIdle', '3', true]);
+    expect(tests[0].answers.length).toBeGreaterThan(1);
+    expect(
+      tests.every(({ test, place }: { test: string; place: string }) => !(test === 'chokeHalf' && place === '3')),
+    ).toBe(true);
+  });
+
+  it('say what is wrong with a case, and where', async () => {
+    const wrong = {
+      ...blocked,
+      observed: [{ observation: 'purple' }],
+      tested: [{ test: 'chokeHalf', place: '9', answer: 'better' }],
+    };
+    const { code, err } = await needle(['suspects', file('wrong.json', wrong)]);
+    expect(code).toBe(2);
+    expect(err).toContain('/observed/0/observation: there is no observation "purple"');
+    expect(err).toContain('/tested/0/place: there is no throat "9"');
+    const noMachine = await needle(['suspects', file('none.json', { ...blocked, machine: 'sled' })]);
+    expect(noMachine.err).toContain('/machine');
+  });
+
+  it('answer line by line, and print everything that a case may name', async () => {
+    const { out, code } = await needle(['suspects', '--stream'], `${JSON.stringify(blocked)}\nnonsense\n`);
+    const [first, second] = out.trim().split('\n');
+    expect([JSON.parse(first ?? '').suspects[0].cause, second, code]).toEqual(['blockedIdle', 'null', 2]);
+    const { causes, observations, tests } = JSON.parse((await needle(['suspects', '--vocabulary'])).out);
+    expect([causes.length > 40, observations.length > 60, tests.length > 40]).toEqual([true, true, true]);
+  });
+});

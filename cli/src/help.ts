@@ -4,6 +4,9 @@ export const HELP = `needle: the core of Amber Needle from a shell
                                        with uncertainty and state; speed in rpm
   needle advise FILE [--seed N]        the next action for a job document
   needle advise --stream [--seed N]    one job document a line in, one suggestion a line out
+  needle suspects FILE                 what may be behind a case, and the tests that would tell
+  needle suspects --stream             one case a line in, one answer a line out
+  needle suspects --vocabulary         causes, observations, tests and answers, with ids and words
   needle check FILE                    whether a job or setup document is sound
   needle help                          this text
 

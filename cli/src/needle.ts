@@ -1,9 +1,11 @@
 import { parseArgs } from 'node:util';
+import { vocabularyDocument } from '@amber-needle/core/formats/suspects';
 import { createAdviser } from './adviseCommand';
 import { checkCommand } from './checkCommand';
 import { HELP } from './help';
 import { failed, type Outcome } from './outcome';
 import { readCommand } from './readCommand';
+import { suspectsCommand } from './suspectsCommand';
 
 const SEED = '1';
 
@@ -34,7 +36,12 @@ export async function needle(args: readonly string[], shell: Shell): Promise<num
   const seed = Number(values.seed);
   if (rest.length > 0) return tell(failed(`needle ${command}: takes one file, not also ${rest.join(' ')}`));
   if (values.help || command === undefined || command === 'help') return say(HELP);
-  if (command === 'advise' && values.stream) return streamAdvice(shell, seed);
+  if (command === 'suspects' && values.vocabulary) return tell({ outcome: 'data', data: vocabularyDocument() });
+  if (command === 'suspects' && values.stream) return streamed(shell, suspectsCommand);
+  if (command === 'advise' && values.stream) {
+    const advise = createAdviser();
+    return streamed(shell, (name, document) => advise(name, document, seed));
+  }
   if (file === undefined) return tell(failed(`needle ${command}: name a file, or - for standard input`));
   switch (command) {
     case 'read': {
@@ -46,6 +53,8 @@ export async function needle(args: readonly string[], shell: Shell): Promise<num
     }
     case 'advise':
       return tell(withDocument(shell, file, (document) => createAdviser()(file, document, seed)));
+    case 'suspects':
+      return tell(withDocument(shell, file, (document) => suspectsCommand(file, document)));
     case 'check':
       return tell(withDocument(shell, file, (document) => checkCommand(file, document)));
     default:
@@ -66,22 +75,22 @@ function parse(args: readonly string[]) {
       strokes: { type: 'string', default: '4' },
       seed: { type: 'string', default: SEED },
       stream: { type: 'boolean', default: false },
+      vocabulary: { type: 'boolean', default: false },
       help: { type: 'boolean', default: false },
     },
   });
 }
 
-/** One suggestion for each line. A bad line is told on standard error and answered with null, so that lines stay in step. */
-async function streamAdvice(shell: Shell, seed: number): Promise<number> {
+/** One answer for each line. A bad line is told on standard error and answered with null, so that lines stay in step. */
+async function streamed(shell: Shell, work: (name: string, document: unknown) => Outcome): Promise<number> {
   const { warn } = voice(shell);
-  const advise = createAdviser();
   let code = 0;
   let line = 0;
   for await (const text of shell.lines()) {
     if (text.trim() === '') continue;
     line += 1;
     const name = `line ${line}`;
-    const outcome = withJson(name, text, (document) => advise(name, document, seed));
+    const outcome = withJson(name, text, (document) => work(name, document));
     if (outcome.outcome === 'failed') {
       shell.out('null\n');
       warn(outcome.problems);

@@ -21,9 +21,11 @@ export function evidenceText(setup: Setup, evidence: Evidence): string {
   const where = placeText(setup, evidence.place);
   if (evidence.kind === 'observed') {
     const text = observationOf(evidence.observation)?.text ?? evidence.observation;
-    return `${evidence.seen ? '' : 'not: '}${text}${where}`;
+    // With its place named it is nobody else’s.
+    const own = evidence.place === undefined ? text : text.replace(/^its /, '');
+    return `${evidence.seen ? '' : 'not: '}${own}${where}`;
   }
   const test = testOf(evidence.test);
   const answer = test?.answers.find(({ id }) => id === evidence.answer)?.text ?? evidence.answer;
-  return `${test?.name.toLowerCase() ?? evidence.test}${where}: ${answer}`;
+  return `${(test?.name ?? evidence.test).toLowerCase().replace(/[,?].*$/, '')}${where}: ${answer}`;
 }

@@ -38,12 +38,12 @@ export function BenchHeader({ machine, jobId, stage, couples, signal, log, onSou
         {machine}
       </Link>
       <JobNav jobId={jobId} now="Bench" />
-      <ol className="flex gap-5 self-stretch text-soft max-xl:hidden" aria-label="Stages">
+      <ol className="flex gap-4 self-stretch border-line border-l pl-6 text-soft max-xl:hidden" aria-label="Stages">
         {WORK_STAGES.filter((name) => couples || name !== 'couple').map((name) => (
           <li
             key={name}
             aria-current={name === stage ? 'step' : undefined}
-            className="flex items-center border-transparent border-b-3 pt-[3px] aria-[current]:border-amber aria-[current]:text-ink"
+            className="flex items-center aria-[current]:font-bold aria-[current]:text-ink"
           >
             {STAGE_NAMES[name]}
           </li>

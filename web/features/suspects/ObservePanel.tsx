@@ -1,7 +1,7 @@
 'use client';
 
 import type { Setup } from '@amber-needle/core/setup';
-import { OBSERVATIONS, type Observation, type When } from '@amber-needle/core/suspects';
+import { OBSERVATIONS, type Observation, type Told, type When } from '@amber-needle/core/suspects';
 import { useMemo, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Field } from '@/components/Field';
@@ -26,12 +26,13 @@ const WHENS: Readonly<Record<When, string>> = {
 interface ObservePanelProps {
   readonly setup: Setup;
   readonly complaint: string;
+  readonly told: readonly Told[];
   readonly onTell: (observation: string, place: string | undefined, seen: boolean) => void;
   readonly onClose: () => void;
 }
 
 /** What was noticed: typed words propose, the list has all. Each can be seen, or looked for and not seen. */
-export function ObservePanel({ setup, complaint, onTell, onClose }: ObservePanelProps) {
+export function ObservePanel({ setup, complaint, told, onTell, onClose }: ObservePanelProps) {
   const [words, setWords] = useState(complaint);
   const [when, setWhen] = useState<When | ''>('');
   const listed = useMemo(
@@ -70,7 +71,13 @@ export function ObservePanel({ setup, complaint, onTell, onClose }: ObservePanel
       ) : (
         <ul className="mt-4" aria-label="Observations">
           {listed.map((observation) => (
-            <Choice key={observation.id} setup={setup} observation={observation} onTell={onTell} />
+            <Choice
+              key={observation.id}
+              setup={setup}
+              observation={observation}
+              said={saidOf(told, observation.id)}
+              onTell={onTell}
+            />
           ))}
         </ul>
       )}
@@ -81,17 +88,31 @@ export function ObservePanel({ setup, complaint, onTell, onClose }: ObservePanel
   );
 }
 
+/** What was already told of an observation, wherever. */
+function saidOf(told: readonly Told[], id: string): string {
+  const own = told.flatMap(({ evidence }) =>
+    evidence.kind === 'observed' && evidence.observation === id ? [evidence] : [],
+  );
+  return own
+    .map(({ seen, place }) => `${seen ? 'seen' : 'not seen'}${place === undefined ? '' : ` at ${place}`}`)
+    .join(', ');
+}
+
 function Choice({
   setup,
   observation: { id, text, at },
+  said,
   onTell,
-}: Pick<ObservePanelProps, 'setup' | 'onTell'> & { readonly observation: Observation }) {
+}: Pick<ObservePanelProps, 'setup' | 'onTell'> & { readonly observation: Observation; readonly said: string }) {
   const [place, setPlace] = useState('');
   const places = at === 'bank' ? [] : (at === 'throat' ? setup.throats : setup.cylinders).map((each) => each.id);
   const told = (seen: boolean) => onTell(id, place === '' ? undefined : place, seen);
   return (
-    <li className="flex flex-wrap items-center justify-between gap-3 border-line border-t py-2" aria-label={text}>
-      <span className="grow text-lg">{text}</span>
+    <li className="flex flex-wrap items-center gap-x-3 gap-y-2 border-line border-t py-2.5" aria-label={text}>
+      <span className="w-full text-lg">
+        {text}
+        {said === '' ? null : <b className="ml-3 text-amber">{said}</b>}
+      </span>
       {places.length === 0 ? null : (
         <Select
           aria-label={`${text}: where`}
@@ -107,7 +128,7 @@ function Choice({
           ))}
         </Select>
       )}
-      <span className="flex gap-2">
+      <span className="ml-auto flex gap-2">
         <Button onClick={() => told(true)}>Seen</Button>
         <Button onClick={() => told(false)}>Not seen</Button>
       </span>

@@ -130,7 +130,7 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
             </ul>
           )}
         </section>
-        <aside className="space-y-5 border-line px-6 py-5 max-lg:border-t lg:border-l">
+        <aside className="space-y-5 border-line px-6 py-5 max-lg:order-first max-lg:border-b lg:border-l">
           {view.found === undefined || !open ? null : <RemedyCard found={view.found} onCured={cured} />}
           {test === undefined || !open ? (
             <NoTest told={suspects.told.length} open={open} putOff={putOff.length} onAgain={() => setPutOff([])} />
@@ -151,6 +151,7 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
         <ObservePanel
           setup={setup}
           complaint={job.complaint}
+          told={suspects.told}
           onTell={(observation, place, seen) =>
             propose({ kind: 'observed', observation, seen, ...(place === undefined ? {} : { place }) })
           }

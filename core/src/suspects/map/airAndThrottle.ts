@@ -5,7 +5,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
   cause(
     'throat',
     'airLeak',
-    'Air leaks in behind its throttle: flange, boot or plug',
+    'Air leak behind the throttle: flange, boot or plug',
   )({
     commonness: 'common',
     because: 'Air that no fuel came with: lean there, the speed hangs, and no screw sets it.',
@@ -43,7 +43,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
   cause(
     'bank',
     'uncoveredPort',
-    'A vacuum port is open, or its hose is split',
+    'Vacuum port open, or its hose split',
   )({
     commonness: 'usual',
     because: 'A leak for the whole manifold, or for the throat that it sits on.',
@@ -90,7 +90,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
   cause(
     'throat',
     'wornShaft',
-    'Its throttle shaft is worn',
+    'Throttle shaft worn',
   )({
     commonness: 'usual',
     because: 'The plate comes to rest somewhere else after each opening, and air goes past the shaft.',
@@ -118,7 +118,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
   cause(
     'throat',
     'linkagePlay',
-    'Play or a loose clamp in its linkage',
+    'Play or a loose clamp in the linkage',
   )({
     commonness: 'usual',
     because: 'It opens late or early, and does not come back the same.',
@@ -154,7 +154,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
   cause(
     'throat',
     'stickingPiston',
-    'Its slide or piston sticks',
+    'Slide or piston sticks',
   )({
     commonness: 'usual',
     needs: 'constantDepression',
@@ -178,7 +178,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
   cause(
     'throat',
     'tornDiaphragm',
-    'Its slide’s diaphragm is torn or folded',
+    'Slide’s diaphragm torn or folded',
   )({
     commonness: 'uncommon',
     needs: 'constantDepression',
@@ -201,7 +201,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
   cause(
     'throat',
     'damper',
-    'Its damper is empty or has the wrong oil',
+    'Damper empty, or the wrong oil',
   )({
     commonness: 'usual',
     needs: 'constantDepression',
@@ -216,7 +216,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
   cause(
     'throat',
     'pumpShot',
-    'The accelerator pump’s shot is weak or late',
+    'Accelerator pump’s shot weak or late',
   )({
     commonness: 'usual',
     needs: 'plates',
@@ -230,7 +230,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
   cause(
     'bank',
     'fastIdleCam',
-    'The fast idle still sits on its cam',
+    'Fast idle still on its cam',
   )({
     commonness: 'usual',
     needs: 'plates',
@@ -244,7 +244,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
   cause(
     'bank',
     'chokeStuck',
-    'The choke or an enricher hangs on',
+    'Choke or an enricher hangs on',
   )({
     commonness: 'usual',
     because: 'Extra fuel all the time: fine cold, sooty warm.',
@@ -266,7 +266,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
   cause(
     'throat',
     'leakingEnricher',
-    'Its enricher does not close',
+    'Enricher does not close',
   )({
     commonness: 'uncommon',
     because: 'A worn seat of its plunger: one carburetor runs rich, warm.',
@@ -293,7 +293,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
   cause(
     'throat',
     'wornNeedleJet',
-    'Its needle and needle jet are worn',
+    'Needle and needle jet worn',
   )({
     commonness: 'uncommon',
     because: 'An oval jet passes more at every opening that the needle meters: rich low down, leaned in vain.',

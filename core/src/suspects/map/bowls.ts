@@ -16,7 +16,7 @@ export const BOWLS: readonly Cause[] = [
   cause(
     'throat',
     'flooding',
-    'Grit holds its needle valve open',
+    'Grit in the needle valve',
   )({
     commonness: 'common',
     because: 'One grain is enough; a rap may free it, and where the tank sheds rust it comes back.',
@@ -38,7 +38,7 @@ export const BOWLS: readonly Cause[] = [
   cause(
     'throat',
     'wornNeedleValve',
-    'Needle worn, or its seat loose',
+    'Needle worn, or seat loose',
   )({
     commonness: 'usual',
     because: 'A groove in the needle’s tip never closes wholly; a seat that backs out leaks past its thread.',
@@ -57,7 +57,7 @@ export const BOWLS: readonly Cause[] = [
   cause(
     'throat',
     'seatORing',
-    'The O-ring of its needle seat leaks',
+    'O-ring of the needle seat leaks',
   )({
     commonness: 'uncommon',
     because: 'Fuel goes round the seat; it looks like a worn needle, and a new needle does not help.',
@@ -76,7 +76,7 @@ export const BOWLS: readonly Cause[] = [
   cause(
     'throat',
     'floatHoled',
-    'Its float has fuel inside',
+    'Fuel in the float',
   )({
     commonness: 'uncommon',
     because: 'A heavy float closes late: the level rises, more the more fuel is in it.',
@@ -95,7 +95,7 @@ export const BOWLS: readonly Cause[] = [
   cause(
     'throat',
     'floatStuck',
-    'Its float sticks, or drops too far and jams the needle',
+    'Float stuck, or its drop too large',
   )({
     commonness: 'usual',
     because: 'After storage a float may stick either way; one that falls too far tilts the needle.',
@@ -124,7 +124,7 @@ export const BOWLS: readonly Cause[] = [
   cause(
     'throat',
     'floatLevel',
-    'Its fuel level is wrong',
+    'Fuel level wrong',
   )({
     commonness: 'usual',
     because: 'High runs rich everywhere and spills on a slope; low runs lean and late onto the main jet.',

@@ -5,7 +5,7 @@ export const ELSEWHERE: readonly Cause[] = [
   cause(
     'throat',
     'exchangedHoses',
-    'Its gauge’s hose sits on another throat',
+    'Gauge’s hose on another throat',
   )({
     commonness: 'uncommon',
     needs: 'severalThroats',
@@ -39,7 +39,7 @@ export const ELSEWHERE: readonly Cause[] = [
   cause(
     'bank',
     'modulatorHose',
-    'The gearbox modulator’s hose is pinched or on the wrong port',
+    'Gearbox modulator’s hose pinched or on the wrong port',
   )({
     commonness: 'uncommon',
     needs: 'plenum',
@@ -53,7 +53,7 @@ export const ELSEWHERE: readonly Cause[] = [
   cause(
     'cylinder',
     'sharedRobbing',
-    'Uneven firing on a shared manifold robs it',
+    'Robbed by uneven firing on a shared manifold',
   )({
     commonness: 'usual',
     needs: 'sharedManifold',
@@ -127,7 +127,7 @@ export const ELSEWHERE: readonly Cause[] = [
   cause(
     'cylinder',
     'valveClearance',
-    'A valve has no clearance, or too much',
+    'Valve clearance wrong',
   )({
     commonness: 'usual',
     needs: 'fourStroke',
@@ -180,7 +180,7 @@ export const ELSEWHERE: readonly Cause[] = [
   cause(
     'bank',
     'exhaustLeak',
-    'The exhaust leaks before the sensor',
+    'Exhaust leak before the sensor',
   )({
     commonness: 'uncommon',
     because: 'Air is drawn in between pulses: the sensor reads lean, the engine is not; overrun pops.',
@@ -193,7 +193,7 @@ export const ELSEWHERE: readonly Cause[] = [
   cause(
     'throat',
     'instrumentFault',
-    'Its gauge reads wrong',
+    'Gauge reads wrong',
   )({
     commonness: 'usual',
     because: 'The difference goes with the instrument, not with the cylinder.',
@@ -206,7 +206,7 @@ export const ELSEWHERE: readonly Cause[] = [
   cause(
     'bank',
     'sensorFault',
-    'The lambda sensor or its supply is bad',
+    'Lambda sensor or its supply bad',
   )({
     commonness: 'uncommon',
     because: 'A tired sensor, or one under 12 V, reads something else in free air too.',

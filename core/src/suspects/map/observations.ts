@@ -58,7 +58,7 @@ export const OBSERVATIONS: readonly Observation[] = [
   idle('hangs', 'the speed hangs high before it falls', { words: 'slow to come down sticks revs' }),
   idle('idleHigh', 'it will not idle down', { words: 'fast idle races high rpm' }),
   idle('idleDiffers', 'another idle after every blip', { words: 'inconsistent changes each time return' }),
-  idle('whistles', 'it whistles or hisses', { words: 'hiss sucking noise' }),
+  idle('whistles', 'it whistles or hisses', { words: 'hiss whistling sucking noise' }),
   idle('rocks', 'it shakes at idle', { words: 'rough lumpy uneven vibrates', anyway: 'sometimes' }),
   idle('idleSooty', 'sooty, eyes burn at idle', { words: 'rich black smoke smell exhaust' }),
   idle('fallsInGear', 'the idle falls far when put into gear', { words: 'drops gear stalls drive' }),

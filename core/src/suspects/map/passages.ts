@@ -5,7 +5,7 @@ export const PASSAGES: readonly Cause[] = [
   cause(
     'throat',
     'blockedIdle',
-    'Its idle passage or pilot jet is blocked',
+    'Idle passage or pilot jet blocked',
   )({
     commonness: 'common',
     because: 'The finest hole goes first when fuel dries: no idle fuel, so its screw has nothing to set.',
@@ -44,7 +44,7 @@ export const PASSAGES: readonly Cause[] = [
   cause(
     'throat',
     'blockedTransfer',
-    'Its transfer holes are blocked',
+    'Transfer holes blocked',
   )({
     commonness: 'uncommon',
     because: 'The idle is right; between it and the main there is no fuel.',
@@ -69,7 +69,7 @@ export const PASSAGES: readonly Cause[] = [
   cause(
     'throat',
     'starvedMain',
-    'Its main supply is blocked: jet, well or strainer',
+    'Main supply blocked: jet, well or strainer',
   )({
     commonness: 'usual',
     because: 'Idle and free revs need little; under load the main jet must pass, and cannot.',
@@ -98,7 +98,7 @@ export const PASSAGES: readonly Cause[] = [
   cause(
     'throat',
     'mixedJets',
-    'It has other jets than its sisters',
+    'Other jets than its sisters',
   )({
     commonness: 'uncommon',
     because: 'Kits and old boxes hold every size; one carburetor then meters otherwise throughout.',
@@ -126,7 +126,7 @@ export const PASSAGES: readonly Cause[] = [
   cause(
     'throat',
     'feedReversal',
-    'Its idle feed is drawn back as the main begins',
+    'Idle feed drawn back as the main begins',
   )({
     commonness: 'uncommon',
     needs: 'manyCircuits',
@@ -141,7 +141,7 @@ export const PASSAGES: readonly Cause[] = [
   cause(
     'throat',
     'wrongBase',
-    'Its screws are far from where they belong',
+    'Screws far from where they belong',
   )({
     commonness: 'usual',
     because: 'Somebody turned them, or a count was lost.',
@@ -171,7 +171,7 @@ export const PASSAGES: readonly Cause[] = [
   cause(
     'throat',
     'transferSlot',
-    'Its throttle stands open past the transfer slot',
+    'Throttle open past the transfer slot',
   )({
     commonness: 'usual',
     needs: 'plates',
@@ -201,7 +201,7 @@ export const PASSAGES: readonly Cause[] = [
   cause(
     'throat',
     'deadScrew',
-    'Its stop or synchronising screw moves nothing',
+    'Stop or synchronising screw moves nothing',
   )({
     commonness: 'uncommon',
     because: 'A stripped thread, a loose clamp or a spring that is not in its place.',

@@ -1,5 +1,7 @@
 import type { EventOf, Job } from '../../job';
-import type { Evidence } from '../infer';
+import type { Setup } from '../../setup';
+import { type Evidence, isRelated, observationOf, testOf } from '../infer';
+import { CAUSES } from '../map';
 
 /** A cause that was put right in this job, and the evidence that had led there. */
 export interface CuredCause {
@@ -20,14 +22,18 @@ export interface Told {
   readonly eventId: string | undefined;
 }
 
-/** What a job's log says in the search: of each thing the last word counts, and once a cause is put right the search begins anew. */
-export function searchOf({ search }: Pick<Job, 'search'>): JobSearch {
+/**
+ * What a job's log says in the search: of each thing the last word counts. Once a cause is put right, what it had shown no longer counts; what it
+ * does not explain stays, for there may be a second.
+ */
+export function searchOf({ setup, search }: Pick<Job, 'setup' | 'search'>): JobSearch {
   let told: readonly Told[] = [];
   const cured: CuredCause[] = [];
   for (const event of search) {
     if (event.kind === 'cured') {
-      cured.push({ event, evidence: told.map(({ evidence }) => evidence) });
-      told = [];
+      const explained = told.filter(({ evidence }) => isExplained(setup, event, evidence));
+      cured.push({ event, evidence: explained.map(({ evidence }) => evidence) });
+      told = told.filter((each) => !explained.includes(each));
       continue;
     }
     const evidence = asEvidence(event);
@@ -40,6 +46,25 @@ function asEvidence(event: EventOf<'observed' | 'tested'>): Evidence {
   return event.kind === 'observed'
     ? { kind: 'observed', observation: event.observation, place: event.place, seen: event.seen }
     : { kind: 'tested', test: event.test, place: event.place, answer: event.answer };
+}
+
+/** Whether a cause at its place has anything to say to a piece of evidence. */
+function isExplained(setup: Setup, { cause: id, place }: EventOf<'cured'>, evidence: Evidence): boolean {
+  const cause = CAUSES.find((each) => each.id === id);
+  if (cause === undefined) return false;
+  const own = { at: cause.at, place };
+  if (evidence.kind === 'tested') {
+    const test = testOf(evidence.test);
+    return (
+      test !== undefined && evidence.test in cause.tests && isRelated(setup, own, { ...test, place: evidence.place })
+    );
+  }
+  const observation = observationOf(evidence.observation);
+  return (
+    observation !== undefined &&
+    evidence.observation in cause.signs &&
+    isRelated(setup, own, { ...observation, place: evidence.place })
+  );
 }
 
 /** What two pieces of evidence have in common that speak of the same thing. */

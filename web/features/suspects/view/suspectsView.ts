@@ -36,7 +36,9 @@ export interface SuspectsView {
 
 /** What the screen of the search shows; `answer`: the answer that is looked at. */
 export function suspectsView(setup: Setup, suspects: ToldSuspects, answer: ProposedAnswer | undefined): SuspectsView {
-  const named = suspects.ranked.filter(({ probability }) => probability >= NAMED_AT).slice(0, MOST_NAMED);
+  // Before anything is told there is nothing to suspect anybody by.
+  const known = suspects.told.length === 0 ? [] : suspects.ranked;
+  const named = known.filter(({ probability }) => probability >= NAMED_AT).slice(0, MOST_NAMED);
   const rows = named.map((suspect) => rowOf(setup, suspect, answer));
   const rest = Math.max(0, 1 - named.reduce((sum, { probability }) => sum + probability, 0));
   const [first] = rows;
@@ -72,10 +74,10 @@ function reasons(setup: Setup, evidence: readonly Evidence[]): string {
     .join(' · ');
 }
 
-/** Where an answer would lead, in a line: the first two suspects then. */
+/** Where an answer would lead, in a line. */
 export function leadsText(setup: Setup, { leads }: ProposedAnswer): string {
   return leads
-    .slice(0, 2)
+    .slice(0, 1)
     .map(
       ({ id, place, probability }) =>
         `${causeName(id).toLowerCase()}${placeText(setup, place)} ${percent(probability)}`,
