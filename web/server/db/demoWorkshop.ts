@@ -1,6 +1,6 @@
 import { lastVisitOf } from '@amber-needle/core/belief';
 import { findingsOf } from '@amber-needle/core/findings';
-import type { JobEvent, LastVisit } from '@amber-needle/core/job';
+import type { Bare, EventOf, JobEvent, LastVisit } from '@amber-needle/core/job';
 import { ARCHETYPES, type ArchetypeName, type Setup } from '@amber-needle/core/setup';
 import { runTrial } from '@amber-needle/core/trial';
 import { openDatabase } from './connection';
@@ -93,6 +93,8 @@ interface DemoJob {
   readonly openedAt: string;
   readonly complaint: string;
   /** How far the work has come; a job without is closed. */
+  /** What was noticed and tested so far, where it is searched for what no screw cures. */
+  readonly search?: readonly Bare<EventOf<'observed' | 'tested'>>[];
   readonly open?: 'atOpening' | 'firstTurn' | 'beforeCoupling' | 'offIdle' | 'beforeFinish';
 }
 
@@ -139,6 +141,32 @@ const JOBS: readonly DemoJob[] = [
     complaint: 'Pulls unevenly out of the harbour.',
     open: 'beforeFinish',
   },
+  {
+    machine: 4,
+    seed: 41,
+    openedAt: '2026-11-25T09:20:00.000Z',
+    complaint: 'Runs only with the choke. Stood for two winters.',
+    open: 'atOpening',
+    search: [
+      { kind: 'observed', observation: 'stood', seen: true },
+      { kind: 'observed', observation: 'startsOnlyWithChoke', seen: true },
+      { kind: 'observed', observation: 'screwDead', place: '2', seen: true },
+      { kind: 'observed', observation: 'whistles', seen: false },
+      { kind: 'tested', test: 'chokeHalf', place: '2', answer: 'better' },
+    ],
+  },
+  {
+    machine: 5,
+    seed: 51,
+    openedAt: '2026-11-25T13:40:00.000Z',
+    complaint: 'Fades on the hill, after a rest it goes again.',
+    open: 'atOpening',
+    search: [
+      { kind: 'observed', observation: 'fades', seen: true },
+      { kind: 'observed', observation: 'clearsByRest', seen: true },
+      { kind: 'tested', test: 'openCap', answer: 'same' },
+    ],
+  },
 ];
 
 const GAUGE_SET = {
@@ -155,6 +183,9 @@ const FOUNDED = '2025-01-05T08:00:00.000Z';
 const CLOSED_AFTER_S = 22 * 3600;
 
 const idOf = (kind: string, place: number) => `01900000-0000-7000-8000-0000000000${kind}${(place + 1).toString(16)}`;
+
+const hex = (n: number) => n.toString(16).padStart(2, '0');
+const searchIdOf = (place: number, n: number) => `01900000-0000-7000-8000-0000000e${hex(place)}${hex(n)}`;
 
 /** Fills an empty workshop for the demo, whole or not at all; leaves any other alone. */
 export async function loadDemoWorkshop(url: URL): Promise<void> {
@@ -202,11 +233,20 @@ function playedJobs() {
     if (findings !== undefined) visits.set(job.machine, lastVisitOf(findings.belief, end.at));
     const shown: readonly JobEvent[] =
       job.open === undefined ? [...events, { ...end, kind: 'closed', version: 1 }] : upTo(events, job.open, end);
+    const search = (job.search ?? []).map(
+      (event, i): JobEvent => ({
+        ...event,
+        id: searchIdOf(place, i),
+        seq: 0,
+        at: clock(60 * (i + 1)),
+        version: 1,
+      }),
+    );
     return {
       id: idOf('b', place),
       machineId: idOf('a', job.machine),
       openedAt: job.openedAt,
-      events: shown.map((event, i) => ({ ...event, seq: i + 1 })),
+      events: [...shown, ...search].map((event, i) => ({ ...event, seq: i + 1 })),
     };
   });
 }

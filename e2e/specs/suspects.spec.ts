@@ -1,0 +1,120 @@
+import { type Browser, expect, type Page, test } from '@playwright/test';
+import { expectAccessible } from '../support/accessibility';
+import { secondWorkshop } from '../support/secondWorkshop';
+import { openDesk, savedKinds } from '../support/workshop';
+
+let workshop: Awaited<ReturnType<typeof secondWorkshop>> | undefined;
+test.beforeAll(async () => {
+  workshop = await secondWorkshop('suspects');
+});
+test.afterAll(() => workshop?.stop());
+
+/** What is found in the end, by the test's name as it is asked: what its answer says. Others answer as usual, by the first key. */
+type Truth = Readonly<Record<string, string>>;
+
+async function openSearch(page: Page, complaint: string, bank: string): Promise<string> {
+  const id = await openDesk(page, complaint, bank);
+  await page.getByRole('link', { name: 'Suspects' }).click();
+  await expect(page.getByTestId('say')).toHaveText('What is wrong with it?');
+  return id;
+}
+
+async function notice(page: Page, words: string, text: string, place?: string): Promise<void> {
+  await page.keyboard.press('a');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('In your words').fill(words);
+  const row = dialog.getByRole('listitem', { name: text });
+  if (place !== undefined) await row.getByRole('combobox').selectOption(place);
+  await row.getByRole('button', { name: 'Seen', exact: true }).click();
+  await expect(row).toContainText(place === undefined ? 'seen' : `seen at ${place}`);
+  await dialog.getByRole('button', { name: 'That is all' }).click();
+}
+
+const remedyOf = (page: Page) => page.getByRole('region', { name: 'What mends it' });
+
+/** Does the test that is asked for, and answers it. */
+async function answerNext(page: Page, truth: Truth): Promise<void> {
+  const done = page.getByText(/\d+ tests? done/);
+  const count = await done.innerText();
+  const [name = '', place = ''] = (await page.getByTestId('say').innerText()).split('\n');
+  const said = truth[`${name} ${place}`.trim()];
+  const answers = page.getByRole('list', { name: 'Answers' }).getByRole('button');
+  await (said === undefined ? answers.first() : answers.filter({ hasText: said })).click();
+  await expect(done).not.toHaveText(count);
+}
+
+/** Tests until somebody is as good as found, and says whom. */
+async function searchOn(page: Page, truth: Truth): Promise<string> {
+  const remedy = remedyOf(page);
+  for (let tests = 0; tests < 9 && !(await remedy.isVisible()); tests += 1) await answerNext(page, truth);
+  return remedy.getByRole('heading').innerText();
+}
+
+async function inWorkshop(work: (page: Page) => Promise<void>, browser: Browser): Promise<void> {
+  const context = await browser.newContext({ baseURL: workshop?.url ?? '' });
+  try {
+    await work(await context.newPage());
+  } finally {
+    await context.close();
+  }
+}
+
+test('a blocked idle passage is found, mended and proven; an answer is taken back, a test put off', async ({
+  browser,
+}) => {
+  await inWorkshop(async (page) => {
+    const id = await openSearch(page, 'Stalls when warm, runs with choke only.', 'rack4');
+    await notice(page, 'stalls when warm', 'it stalls at idle when warm');
+    await notice(page, 'screw does nothing', 'its mixture screw changes nothing', '3');
+    const first = page.getByRole('list', { name: 'Suspects' }).getByRole('listitem').first();
+    await expect(first).toContainText('3');
+    await expectAccessible(page);
+    const say = page.getByTestId('say');
+    const asked = await say.innerText();
+    await page.getByRole('button', { name: 'Cannot do that now' }).click();
+    await expect(say).not.toHaveText(asked);
+    await page.keyboard.press('1');
+    await expect(page.getByText('1 test done')).toBeVisible();
+    await page.keyboard.press('u');
+    await expect(page.getByText('0 tests done')).toBeVisible();
+    await page.reload();
+    await expect(page.getByText('2 things seen, 0 tests done')).toBeVisible();
+    const found = await searchOn(page, {
+      'Choke half on, what does it do? at 3': 'it comes in',
+      'Turn its mixture screw in until the speed falls at 3': 'nothing until it seats',
+      'Hold its pilot jet against the light at 3': 'blocked',
+    });
+    expect(found).toBe('Idle passage or pilot jet blocked, 3');
+    await page.keyboard.press('c');
+    await expect(page.getByRole('list', { name: 'Put right' })).toContainText('Idle passage or pilot jet blocked, 3');
+    await expect.poll(() => savedKinds(page, id)).toContain('cured');
+    await page.getByRole('link', { name: 'Report' }).click();
+    await expect(page.getByRole('main').getByText('Put right: Idle passage or pilot jet blocked, 3')).toBeVisible();
+  }, browser);
+});
+
+test('a weak spark is no matter of the carburetor; a worn needle beside it is found after', async ({ browser }) => {
+  await inWorkshop(async (page) => {
+    await openSearch(page, 'Misses and drips.', 'twin');
+    await notice(page, 'misses at idle', 'it misses at idle', '2');
+    await notice(page, 'misses under load', 'it misses under load only');
+    await notice(page, 'puddle', 'fuel drips from its overflow or vent', '1');
+    const truth: Truth = {
+      'Take its lead off for a moment at right': 'no change',
+      'Take its lead off for a moment at 2': 'no change',
+      'Change its plug, lead or coil with a sister’s at right': 'it moves with the part',
+      'Change its plug, lead or coil with a sister’s at 2': 'it moves with the part',
+      'Static fuel test at left': 'seeps within minutes',
+      'Open its float bowl at left': 'groove in the needle',
+      'Read the fuel level in a clear hose at left': 'higher',
+    };
+    const found: string[] = [];
+    for (let causes = 1; causes <= 2; causes += 1) {
+      found.push(await searchOn(page, truth));
+      await page.keyboard.press('c');
+      await expect(page.getByRole('list', { name: 'Put right' }).getByRole('listitem')).toHaveCount(causes);
+      await expect(page.getByText(/\d+ tests? done/)).toBeVisible();
+    }
+    expect(found.map((name) => name.split(',')[0]).sort()).toEqual(['Needle worn', 'Weak or missing spark']);
+  }, browser);
+});
