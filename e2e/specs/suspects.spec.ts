@@ -99,6 +99,15 @@ test('a weak spark is no matter of the carburetor; a worn needle beside it is fo
     await notice(page, 'misses at idle', 'it misses at idle', '2');
     await notice(page, 'misses under load', 'it misses under load only');
     await notice(page, 'puddle', 'fuel drips from its overflow or vent', '1');
+    await page.keyboard.press('y');
+    const exchange = page.getByRole('dialog');
+    await exchange.getByLabel('The', { exact: true }).selectOption('plugs');
+    await exchange.getByLabel('with the fault').selectOption('2');
+    await exchange.getByLabel('with a sound one').selectOption('1');
+    await exchange.getByRole('button', { name: 'The fault followed' }).click();
+    await expect(exchange.getByRole('img', { name: 'plugs exchanged: the fault followed' })).toBeVisible();
+    await exchange.getByRole('button', { name: 'Take it down' }).click();
+    await expect(page.getByRole('list', { name: 'Told so far' })).toContainText('exchanged: the fault followed');
     const truth: Truth = {
       'Take its lead off for a moment at right': 'no change',
       'Take its lead off for a moment at 2': 'no change',

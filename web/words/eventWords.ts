@@ -2,7 +2,7 @@ import { type EventOf, type JobEvent, type JobEventKind, kindOf } from '@amber-n
 import type { Setup } from '@amber-needle/core/setup';
 import { observationOf, testOf } from '@amber-needle/core/suspects';
 import { suspicionWords } from './faultWords';
-import { causeName, placeText } from './suspectWords';
+import { causeName, evidenceText, placeText } from './suspectWords';
 import { turnText } from './turns';
 
 const CHECKED = {
@@ -36,6 +36,7 @@ const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) 
     const answered = known?.answers.find(({ id }) => id === answer)?.text ?? answer;
     return `${known?.name ?? test}${placeText(setup, place)}: ${answered}`;
   },
+  exchanged: (setup, event) => sentence(evidenceText(setup, event)),
   cured: (setup, { cause, place }) => `Put right: ${causeName(cause)}${placeText(setup, place)}`,
   stage: (_, { stage }) => (stage === 'offIdle' ? 'Held above idle' : 'Back to idle'),
   finished: (_, { outcome }) => (outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is'),
@@ -49,4 +50,8 @@ export function eventText<K extends JobEventKind>(setup: Setup, event: EventOf<K
 
 function screwLabel({ adjusters }: Setup, adjuster: string): string {
   return adjusters.find(({ id }) => id === adjuster)?.label ?? adjuster;
+}
+
+function sentence(text: string): string {
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 }

@@ -10,6 +10,7 @@ const WORDS: Readonly<Record<Refusal, string>> = {
   noSuchFault: 'This bank cannot have such a fault there.',
   noSuchObservation: 'The map of suspects has no such observation.',
   noSuchTest: 'The map of suspects has no such test or answer.',
+  noSuchExchange: 'The map of suspects has no such exchange.',
   noSuchCause: 'The map of suspects has no such cause.',
   noSuchPlace: 'This bank has no such place.',
   noSuchCoupling: 'There is no such coupling on this bank.',

@@ -1,5 +1,12 @@
 import type { Setup } from '@amber-needle/core/setup';
-import { CAUSES, type Evidence, observationOf, testOf } from '@amber-needle/core/suspects';
+import {
+  CAUSES,
+  type Evidence,
+  EXCHANGES,
+  type ExchangedEvidence,
+  observationOf,
+  testOf,
+} from '@amber-needle/core/suspects';
 
 /** A cause by its name. */
 export function causeName(id: string): string {
@@ -18,6 +25,7 @@ export function placeText({ throats }: Setup, place: string | undefined): string
 
 /** A piece of evidence in a few words, for what speaks for and against. */
 export function evidenceText(setup: Setup, evidence: Evidence): string {
+  if (evidence.kind === 'exchanged') return exchangeText(setup, evidence);
   const where = placeText(setup, evidence.place);
   if (evidence.kind === 'observed') {
     const text = observationOf(evidence.observation)?.text ?? evidence.observation;
@@ -28,4 +36,27 @@ export function evidenceText(setup: Setup, evidence: Evidence): string {
   const test = testOf(evidence.test);
   const answer = test?.answers.find(({ id }) => id === evidence.answer)?.text ?? evidence.answer;
   return `${(test?.name ?? evidence.test).toLowerCase().replace(/[,?].*$/, '')}${where}: ${answer}`;
+}
+
+const OUTCOME_WORDS = {
+  stayed: 'the fault stayed',
+  followed: 'the fault followed',
+  vanished: 'the fault vanished',
+} as const;
+
+function exchangeText(setup: Setup, { what, places, outcome }: Omit<ExchangedEvidence, 'kind'>): string {
+  const [one, other] = places.map((place) => placeText(setup, place).replace(/^, /, ''));
+  return `${exchangeName(what)} of ${one} and ${other} exchanged: ${OUTCOME_WORDS[outcome]}`;
+}
+
+export function exchangeName(what: string): string {
+  return EXCHANGES.find(({ id }) => id === what)?.text ?? what;
+}
+
+/** What an exchange says, in a line: the part, or what stays where it is. */
+export function conclusionText(what: string, outcome: ExchangedEvidence['outcome']): string {
+  const part = exchangeName(what);
+  if (outcome === 'followed') return `It went with the ${part}: the fault is in them, not where they were.`;
+  if (outcome === 'stayed') return `It stayed with its place: the ${part} are not it.`;
+  return 'It vanished: a contact, a seat or a hose that the work set right. Watch whether it comes back.';
 }

@@ -17,6 +17,7 @@ export type Refusal =
   | 'noSuchObservation'
   | 'noSuchTest'
   | 'noSuchCause'
+  | 'noSuchExchange'
   | 'noSuchPlace'
   | 'pastTheSeat'
   | 'pastTheEnd'

@@ -147,6 +147,12 @@ function stormLog(seed: number, length: number): readonly JobEvent[] {
       () => ({ kind: 'stage', stage: pick(['idle', 'offIdle'] as const) }),
       () => ({ kind: 'observed', observation: pick(['puddle', 'nonsense']), place: pick(['1', '7']), seen: true }),
       () => ({ kind: 'tested', test: 'fiveBlips', place: '2', answer: pick(['alike', 'scatter', 'nonsense']) }),
+      () => ({
+        kind: 'exchanged',
+        what: pick(['plugs', 'nonsense']),
+        places: ['1', pick(['1', '2'])],
+        outcome: 'followed',
+      }),
       () => ({ kind: 'cured', cause: pick(['flooding', 'nonsense']), place: '1' }),
       () => ({ kind: 'note', text: 'seen' }),
       () => ({ kind: 'complaintEdited', complaint: 'Shakes at idle, when cold.' }),

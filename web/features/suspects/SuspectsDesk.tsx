@@ -14,6 +14,7 @@ import { type ActionKey, keyFor, namedKey } from '@/words/keys';
 import { refusalText } from '@/words/refusalWords';
 import { causeName, placeText } from '@/words/suspectWords';
 import type { ToldSuspects } from '@/workers/suspecter';
+import { ExchangePanel } from './ExchangePanel';
 import { ObservePanel } from './ObservePanel';
 import { RemedyCard } from './RemedyCard';
 import { SuspectList } from './SuspectList';
@@ -45,7 +46,7 @@ interface SearchDeskProps {
 /** Suspects on the left, the one test that parts them on the right. */
 function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
   const [putOff, setPutOff] = useState<readonly string[]>([]);
-  const [observing, setObserving] = useState(false);
+  const [panel, setPanel] = useState<'none' | 'notice' | 'exchange'>('none');
   const { suspects } = useSuspects(initial, log.events, putOff);
   const [test, next] = suspects.tests;
   const [looked, look] = useLookedAt(test);
@@ -78,13 +79,14 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
   };
   const delay = () => test !== undefined && setPutOff([...putOff, test.test.id]);
   const open = job.status !== 'closed';
-  const [notice, undo] = [keyFor('notice'), keyFor('undo')];
+  const [notice, exchange, undo] = [keyFor('notice'), keyFor('exchange'), keyFor('undo')];
   useDeskKeys(
     open
       ? [
           ...(test?.answers ?? []).map(({ id }, i) => ({ ...namedKey(String(i + 1)), run: () => answer(id) })),
           ...(test === undefined ? [] : [{ ...namedKey(String(test.answers.length + 1)), run: delay }]),
-          { ...notice, run: () => setObserving(true) },
+          { ...notice, run: () => setPanel('notice') },
+          { ...exchange, run: () => setPanel('exchange') },
           { ...undo, run: undoLast },
           { ...keyFor('cured'), run: cured },
         ]
@@ -108,9 +110,13 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
           </p>
           <SuspectList view={view} />
           <div className="mt-5 flex flex-wrap items-center gap-3">
-            <Button onClick={() => setObserving(true)} disabled={!open} aria-keyshortcuts={notice.spoken}>
+            <Button onClick={() => setPanel('notice')} disabled={!open} aria-keyshortcuts={notice.spoken}>
               <kbd className="mr-2 rounded border border-edge px-2 font-mono text-sm">{notice.cap}</kbd>Something was
               noticed
+            </Button>
+            <Button onClick={() => setPanel('exchange')} disabled={!open} aria-keyshortcuts={exchange.spoken}>
+              <kbd className="mr-2 rounded border border-edge px-2 font-mono text-sm">{exchange.cap}</kbd>Something was
+              exchanged
             </Button>
             <Button onClick={undoLast} disabled={!open} aria-keyshortcuts={undo.spoken}>
               <kbd className="mr-2 rounded border border-edge px-2 font-mono text-sm">{undo.cap}</kbd>undo
@@ -147,7 +153,14 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
           )}
         </aside>
       </main>
-      {observing ? (
+      {panel === 'exchange' ? (
+        <ExchangePanel
+          setup={setup}
+          onTell={(what, places, outcome) => propose({ kind: 'exchanged', what, places: [...places], outcome })}
+          onClose={() => setPanel('none')}
+        />
+      ) : null}
+      {panel === 'notice' ? (
         <ObservePanel
           setup={setup}
           complaint={job.complaint}
@@ -155,7 +168,7 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
           onTell={(observation, place, seen) =>
             propose({ kind: 'observed', observation, seen, ...(place === undefined ? {} : { place }) })
           }
-          onClose={() => setObserving(false)}
+          onClose={() => setPanel('none')}
         />
       ) : null}
     </div>

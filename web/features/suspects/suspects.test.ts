@@ -1,7 +1,7 @@
 import { ARCHETYPES } from '@amber-needle/core/setup';
-import { append, opened } from '@amber-needle/core/testing';
+import { append } from '@amber-needle/core/testing';
 import { describe, expect, it } from 'vitest';
-import { evidenceText } from '@/words/suspectWords';
+import { conclusionText, evidenceText } from '@/words/suspectWords';
 import { createSuspecter } from '@/workers/suspecter';
 import { proposeObservations } from './proposeObservations';
 import { cautionOf, leadsText, suspectsView, testLines } from './view/suspectsView';
@@ -57,6 +57,16 @@ describe('the screen of the search', () => {
       'not: fuel drips from overflow or vent, left bank'.replace('from ', 'from its '),
     );
     expect(evidenceText(rack4, puddle)).toMatch(/, 1$/);
+  });
+});
+
+describe('an exchange in words', () => {
+  it('says what was exchanged, what became of the fault, and what follows', () => {
+    const exchanged = { kind: 'exchanged', what: 'plugs', places: ['2', '3'], outcome: 'followed' } as const;
+    expect(evidenceText(rack4, exchanged)).toBe('plugs of 2 and 3 exchanged: the fault followed');
+    expect(conclusionText('plugs', 'followed')).toMatch(/went with the plugs/);
+    expect(conclusionText('carburetors', 'stayed')).toMatch(/the carburetors are not it/);
+    expect(conclusionText('leads', 'vanished')).toMatch(/comes back/);
   });
 });
 

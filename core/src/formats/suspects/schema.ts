@@ -1,5 +1,6 @@
 import Type, { type Static } from 'typebox';
 import { ARCHETYPE_NAMES } from '../../setup';
+import { OUTCOMES } from '../../suspects/map';
 import { text } from '../../validation';
 
 const closed = { additionalProperties: false };
@@ -20,6 +21,19 @@ export const SuspectsCaseSchema = Type.Object(
       Type.Array(Type.Object({ observation: Name, place: Place, seen: Type.Optional(Type.Boolean()) }, closed), MOST),
     ),
     tested: Type.Optional(Type.Array(Type.Object({ test: Name, place: Place, answer: Name }, closed), MOST)),
+    exchanged: Type.Optional(
+      Type.Array(
+        Type.Object(
+          {
+            what: Name,
+            places: Type.Array(text(32, 1), { minItems: 2, maxItems: 2, uniqueItems: true }),
+            outcome: Type.Enum([...OUTCOMES]),
+          },
+          closed,
+        ),
+        MOST,
+      ),
+    ),
     /** Tests that cannot be done. */
     putOff: Type.Optional(Type.Array(Name, MOST)),
   },

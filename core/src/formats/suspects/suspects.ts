@@ -3,6 +3,7 @@ import { ARCHETYPES, type Setup } from '../../setup';
 import {
   CAUSES,
   type Evidence,
+  EXCHANGES,
   nextTests,
   OBSERVATIONS,
   observationOf,
@@ -37,14 +38,19 @@ export function readSuspectsCase(data: unknown): Checked<ReadCase> {
       outcome: 'invalid',
       problems: setup.problems.map(({ path, reason }) => ({ path: `/machine${path}`, reason })),
     };
-  const problems = [...observedProblems(setup.value, checked.value), ...testedProblems(setup.value, checked.value)];
+  const problems = [
+    ...observedProblems(setup.value, checked.value),
+    ...testedProblems(setup.value, checked.value),
+    ...exchangedProblems(setup.value, checked.value),
+  ];
   if (problems.length > 0) return { outcome: 'invalid', problems };
-  const { observed = [], tested = [] } = checked.value;
+  const { observed = [], tested = [], exchanged = [] } = checked.value;
   const evidence: readonly Evidence[] = [
     ...observed.map(
       ({ observation, place, seen = true }): Evidence => ({ kind: 'observed', observation, place, seen }),
     ),
     ...tested.map(({ test, place, answer }): Evidence => ({ kind: 'tested', test, place, answer })),
+    ...exchanged.map((each): Evidence => ({ kind: 'exchanged', ...each })),
   ];
   return { outcome: 'valid', value: { setup: setup.value, evidence, putOff } };
 }
@@ -68,6 +74,15 @@ function testedProblems(setup: Setup, { tested = [] }: SuspectsCase): readonly P
     return isPlace(setup, known.at, place)
       ? []
       : [{ path: `/tested/${i}/place`, reason: `there is no ${known.at} "${place}"` }];
+  });
+}
+
+function exchangedProblems(setup: Setup, { exchanged = [] }: SuspectsCase): readonly Problem[] {
+  return exchanged.flatMap(({ what, places }, i) => {
+    const known = EXCHANGES.find(({ id }) => id === what);
+    if (known === undefined) return [{ path: `/exchanged/${i}/what`, reason: `there is no exchange "${what}"` }];
+    const lost = places.find((place) => !isPlace(setup, known.at, place));
+    return lost === undefined ? [] : [{ path: `/exchanged/${i}/places`, reason: `there is no ${known.at} "${lost}"` }];
   });
 }
 
@@ -107,7 +122,7 @@ function testDocument({ test, place, gainBits, costMinutes, answers }: ProposedT
     minutes: test.minutes,
     costMinutes,
     gainBits,
-    answers: answers.map(({ id, text, probability, leads }) => ({ answer: id, text, probability, then: leads })),
+    answers: answers.map(({ id, text, probability, leads }) => ({ answer: id, text, probability, leads })),
   };
 }
 
@@ -124,5 +139,6 @@ export function vocabularyDocument() {
     })),
     observations: OBSERVATIONS.map(({ id, text, when, at }) => ({ id, text, when, at })),
     tests: TESTS,
+    exchanges: EXCHANGES.map(({ id, text, at }) => ({ id, text, at })),
   };
 }

@@ -7,6 +7,7 @@ import { complaintEdited } from './complaintEdited';
 import { coupled } from './coupled';
 import { cured } from './cured';
 import type { EventKind, RawEvent } from './eventKind';
+import { exchanged } from './exchanged';
 import { finished } from './finished';
 import { instrument } from './instrument';
 import { move } from './move';
@@ -40,6 +41,7 @@ const KINDS = [
   verdict,
   observed,
   tested,
+  exchanged,
   cured,
   finished,
   closedJob,

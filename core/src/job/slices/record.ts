@@ -9,7 +9,7 @@ export interface JobRecord {
   readonly moves: readonly EventOf<'move'>[];
   readonly notes: readonly EventOf<'note'>[];
   /** What was noticed, tested and put right in the search for what no screw cures. */
-  readonly search: readonly EventOf<'observed' | 'tested' | 'cured'>[];
+  readonly search: readonly EventOf<'observed' | 'tested' | 'exchanged' | 'cured'>[];
 }
 
 export function emptyRecord(): JobRecord {

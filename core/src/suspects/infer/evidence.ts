@@ -1,5 +1,6 @@
 import type { Setup } from '../../setup';
 import { type Frequency, frequencyOf, OBSERVATIONS, type Observation, TESTS, type Test } from '../map';
+import { type ExchangedEvidence, exchangeLikelihood, exchangeShares } from './exchanged';
 import { isRelated, type PlacedCause } from './placed';
 
 /** Something that was noticed, or looked for and not found; or a test and what it answered. */
@@ -10,7 +11,8 @@ export type Evidence =
       readonly place?: string | undefined;
       readonly seen: boolean;
     }
-  | { readonly kind: 'tested'; readonly test: string; readonly place?: string | undefined; readonly answer: string };
+  | { readonly kind: 'tested'; readonly test: string; readonly place?: string | undefined; readonly answer: string }
+  | ExchangedEvidence;
 
 const observations: ReadonlyMap<string, Observation> = new Map(OBSERVATIONS.map((each) => [each.id, each]));
 const tests: ReadonlyMap<string, Test> = new Map(TESTS.map((each) => [each.id, each]));
@@ -36,7 +38,14 @@ export type Unknown = 'unknown';
 
 /** Probability of one piece of evidence when exactly these causes are there. */
 export function likelihood(setup: Setup, evidence: Evidence, causes: readonly (PlacedCause | Unknown)[]): number {
-  return evidence.kind === 'observed' ? ofObserved(setup, evidence, causes) : ofTested(setup, evidence, causes);
+  switch (evidence.kind) {
+    case 'observed':
+      return ofObserved(setup, evidence, causes);
+    case 'tested':
+      return ofTested(setup, evidence, causes);
+    case 'exchanged':
+      return ofExchanged(setup, evidence, causes);
+  }
 }
 
 /** Each cause shows it by itself, or it is there anyway: none of them need fail to (noisy or). */
@@ -119,4 +128,11 @@ export function answersBy(test: Test, speaking: readonly Says[], isUnknown = fal
 
 function wordOf(word: Frequency | undefined): number {
   return word === undefined ? 0 : frequencyOf(word);
+}
+
+function ofExchanged(setup: Setup, evidence: ExchangedEvidence, causes: readonly (PlacedCause | Unknown)[]): number {
+  const speaking = causes
+    .map((cause) => (cause === 'unknown' ? undefined : exchangeShares(setup, evidence, cause)))
+    .filter((shares) => shares !== undefined);
+  return exchangeLikelihood(speaking, evidence.outcome);
 }

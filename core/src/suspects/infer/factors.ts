@@ -2,6 +2,7 @@ import { at } from '../../basics';
 import type { Setup } from '../../setup';
 import { frequencyOf } from '../map';
 import { answersBy, type Evidence, likelihood, observationOf, saysOf, showing, testOf } from './evidence';
+import { type ExchangedEvidence, exchangeLikelihood, exchangeShares } from './exchanged';
 import type { PlacedCause } from './placed';
 
 /**
@@ -14,7 +15,14 @@ export interface Factor {
 }
 
 export function factorOf(setup: Setup, evidence: Evidence, placed: readonly PlacedCause[]): Factor {
-  return evidence.kind === 'observed' ? observedFactor(setup, evidence, placed) : testedFactor(setup, evidence, placed);
+  switch (evidence.kind) {
+    case 'observed':
+      return observedFactor(setup, evidence, placed);
+    case 'tested':
+      return testedFactor(setup, evidence, placed);
+    case 'exchanged':
+      return exchangedFactor(setup, evidence, placed);
+  }
 }
 
 const NOTHING: Factor = { single: () => 1, pair: () => 1 };
@@ -53,4 +61,14 @@ function testedFactor(
       return answersBy(test, [one, other]).get(evidence.answer) ?? at(alone, i);
     },
   };
+}
+
+function exchangedFactor(setup: Setup, evidence: ExchangedEvidence, placed: readonly PlacedCause[]): Factor {
+  const shares = placed.map((cause) => exchangeShares(setup, evidence, cause));
+  const told = (...of: readonly ReturnType<typeof exchangeShares>[]) =>
+    exchangeLikelihood(
+      of.filter((each) => each !== undefined),
+      evidence.outcome,
+    );
+  return { single: (i) => told(shares[i]), pair: (i, j) => told(shares[i], shares[j]) };
 }

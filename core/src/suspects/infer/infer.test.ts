@@ -126,6 +126,40 @@ describe('suspects', () => {
   });
 });
 
+describe('an exchange', () => {
+  const misses = [seen('missesIdle', '2'), seen('flutters', '2')];
+  const chance = (evidence: readonly Evidence[], id: string, place: string) =>
+    weighSuspects(rack4, evidence).ranked.find(({ cause, place: at }) => cause.id === id && at === place)
+      ?.probability ?? 0;
+  const exchange = (what: string, outcome: 'stayed' | 'followed' | 'vanished'): Evidence => ({
+    kind: 'exchanged',
+    what,
+    places: ['2', '3'],
+    outcome,
+  });
+
+  it('that the fault followed convicts the part, one at which it stayed acquits it', () => {
+    const before = chance(misses, 'weakSpark', '2');
+    expect(chance([...misses, exchange('plugs', 'followed')], 'weakSpark', '2')).toBeGreaterThan(before);
+    expect(chance([...misses, exchange('plugs', 'stayed')], 'weakSpark', '2')).toBeLessThan(before);
+    const valve = chance(misses, 'valveClearance', '2');
+    expect(chance([...misses, exchange('plugs', 'stayed')], 'valveClearance', '2')).toBeGreaterThan(valve);
+    expect(chance([...misses, exchange('plugs', 'followed')], 'valveClearance', '2')).toBeLessThan(valve);
+  });
+
+  it('of carburetors parts what is in them from what is behind them', () => {
+    const lean = [seen('plugWhite', '2'), seen('screwDead', '2')];
+    const stayed = [...lean, exchange('carburetors', 'stayed')];
+    expect(chance(stayed, 'airLeak', '2')).toBeGreaterThan(chance(lean, 'airLeak', '2'));
+    expect(chance(stayed, 'blockedIdle', '2')).toBeLessThan(chance(lean, 'blockedIdle', '2') / 4);
+  });
+
+  it('says nothing of what is elsewhere', () => {
+    const even = chance([...misses, exchange('gauges', 'stayed')], 'tankVent', '');
+    expect(even).toBe(chance(misses, 'tankVent', ''));
+  });
+});
+
 describe('the next test', () => {
   it('is asked for once, tells something, and shows where each answer leads', () => {
     let evidence: readonly Evidence[] = told;

@@ -6,6 +6,7 @@ import { FUEL_SUPPLY } from './fuelSupply';
 import { PASSAGES } from './passages';
 
 export type { Cause, Remedy } from './cause';
+export { EXCHANGES, type Exchange, type ExchangeOutcome, OUTCOMES } from './exchanges';
 export * from './frequency';
 export * from './machine';
 export type { Frequency, Observation, Site, When } from './observation';

@@ -42,10 +42,15 @@ export function searchOf({ setup, search }: Pick<Job, 'setup' | 'search'>): JobS
   return { evidence: told, cured };
 }
 
-function asEvidence(event: EventOf<'observed' | 'tested'>): Evidence {
-  return event.kind === 'observed'
-    ? { kind: 'observed', observation: event.observation, place: event.place, seen: event.seen }
-    : { kind: 'tested', test: event.test, place: event.place, answer: event.answer };
+function asEvidence(event: EventOf<'observed' | 'tested' | 'exchanged'>): Evidence {
+  switch (event.kind) {
+    case 'observed':
+      return { kind: 'observed', observation: event.observation, place: event.place, seen: event.seen };
+    case 'tested':
+      return { kind: 'tested', test: event.test, place: event.place, answer: event.answer };
+    case 'exchanged':
+      return { kind: 'exchanged', what: event.what, places: event.places, outcome: event.outcome };
+  }
 }
 
 /** Whether a cause at its place has anything to say to a piece of evidence. */
@@ -53,6 +58,8 @@ function isExplained(setup: Setup, { cause: id, place }: EventOf<'cured'>, evide
   const cause = CAUSES.find((each) => each.id === id);
   if (cause === undefined) return false;
   const own = { at: cause.at, place };
+  // What was exchanged is back in its place, or not: after a cure it says nothing.
+  if (evidence.kind === 'exchanged') return true;
   if (evidence.kind === 'tested') {
     const test = testOf(evidence.test);
     return (
@@ -69,6 +76,7 @@ function isExplained(setup: Setup, { cause: id, place }: EventOf<'cured'>, evide
 
 /** What two pieces of evidence have in common that speak of the same thing. */
 export function keyOf(evidence: Evidence): string {
+  if (evidence.kind === 'exchanged') return `exchanged ${evidence.what} ${[...evidence.places].sort().join(' ')}`;
   const name = evidence.kind === 'observed' ? evidence.observation : evidence.test;
   return `${evidence.kind} ${name} ${evidence.place ?? ''}`;
 }

@@ -15,7 +15,7 @@ const seen = (observation: string, place?: string) =>
 const told = [seen('puddle', '1'), seen('fuelSmell'), seen('missesIdle', '2')].reduce(append, opened);
 const observations = (log: readonly JobEvent[]) =>
   searchOf(jobOf(log)).evidence.map(({ evidence }) =>
-    evidence.kind === 'observed' ? evidence.observation : evidence.test,
+    evidence.kind === 'observed' ? evidence.observation : evidence.kind,
   );
 
 describe('the search in a job’s log', () => {
