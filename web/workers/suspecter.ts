@@ -4,6 +4,7 @@ import {
   type CuredCause,
   type Evidence,
   type ProposedTest,
+  type SearchOptions,
   suspectsOfJob,
   type Told as ToldEvidence,
 } from '@amber-needle/core/suspects';
@@ -31,15 +32,15 @@ export interface ToldSuspects {
   readonly tests: readonly ProposedTest[];
 }
 
-export type Suspecter = (events: readonly JobEvent[], putOff: readonly string[]) => ToldSuspects;
+export type Suspecter = (events: readonly JobEvent[], options: SearchOptions) => ToldSuspects;
 
 /** The search for a log, again and again as it grows: what the bench believes is not folded anew. @throws Error for an empty log. */
 export function createSuspecter(): Suspecter {
   let findings: Findings | undefined;
-  return (events, putOff) => {
+  return (events, options) => {
     findings = findingsOf(events, findings);
     if (findings === undefined) throw new Error('There are no suspects without an opened job');
-    const { told, cured, suspects, tests } = suspectsOfJob(findings.job, findings.suspicions, putOff);
+    const { told, cured, suspects, tests } = suspectsOfJob(findings.job, findings.suspicions, options);
     return {
       told,
       cured,

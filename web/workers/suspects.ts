@@ -5,7 +5,7 @@ import type { SuspectsRequest, SuspectsResponse } from './suspectsProtocol';
 
 const suspect = createSuspecter();
 
-self.addEventListener('message', ({ data: { request, events, putOff } }: MessageEvent<SuspectsRequest>) => {
-  const response: SuspectsResponse = { request, told: suspect(events, putOff) };
+self.addEventListener('message', ({ data: { request, events, options } }: MessageEvent<SuspectsRequest>) => {
+  const response: SuspectsResponse = { request, told: suspect(events, options) };
   postMessage(response);
 });

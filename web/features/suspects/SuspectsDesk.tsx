@@ -14,6 +14,7 @@ import { type ActionKey, keyFor, namedKey } from '@/words/keys';
 import { refusalText } from '@/words/refusalWords';
 import { causeName, placeText } from '@/words/suspectWords';
 import type { ToldSuspects } from '@/workers/suspecter';
+import { CuresBefore } from './CuresBefore';
 import { ExchangePanel } from './ExchangePanel';
 import { ObservePanel } from './ObservePanel';
 import { RemedyCard } from './RemedyCard';
@@ -47,7 +48,8 @@ interface SearchDeskProps {
 function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
   const [putOff, setPutOff] = useState<readonly string[]>([]);
   const [panel, setPanel] = useState<'none' | 'notice' | 'exchange'>('none');
-  const { suspects } = useSuspects(initial, log.events, putOff);
+  const [byMapAlone, setByMapAlone] = useState(false);
+  const { suspects } = useSuspects(initial, log.events, { putOff, byMapAlone });
   const [test, next] = suspects.tests;
   const [looked, look] = useLookedAt(test);
   const { setup } = job;
@@ -125,6 +127,9 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
           <div className="mt-4">
             <ToldList setup={setup} told={suspects.told} onTakeBack={(event) => propose({ kind: 'undone', event })} />
           </div>
+          {job.cures === undefined ? null : (
+            <CuresBefore cures={job.cures} setup={setup} off={byMapAlone} onToggle={() => setByMapAlone(!byMapAlone)} />
+          )}
           {suspects.cured.length === 0 ? null : (
             <ul className="mt-5 text-soft" aria-label="Put right">
               {suspects.cured.map(({ event }) => (

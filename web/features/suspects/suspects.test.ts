@@ -15,12 +15,12 @@ const told = [
 
 describe('the screen of the search', () => {
   it('suspects nobody before anything is told', () => {
-    const view = suspectsView(rack4, createSuspecter()(begun, []), undefined);
+    const view = suspectsView(rack4, createSuspecter()(begun, {}), undefined);
     expect([view.rows, view.others, view.found]).toEqual([[], 'Nothing stands out yet', undefined]);
   });
 
   it('shows each suspect with its place and reasons, and where the answer that is looked at would move it', () => {
-    const suspects = createSuspecter()(told, []);
+    const suspects = createSuspecter()(told, {});
     const [test] = suspects.tests;
     const answer = test?.answers[0];
     const { rows, othersShown } = suspectsView(rack4, suspects, answer);
@@ -33,18 +33,18 @@ describe('the screen of the search', () => {
 
   it('offers what mends a suspect that is as good as found', () => {
     const found = append(told, { kind: 'tested', test: 'pilotLight', place: '3', answer: 'blocked' });
-    expect(suspectsView(rack4, createSuspecter()(found, []), undefined).found?.cause).toBe('blockedIdle');
+    expect(suspectsView(rack4, createSuspecter()(found, {}), undefined).found?.cause).toBe('blockedIdle');
   });
 
   it('asks for another test when one cannot be done now', () => {
     const suspect = createSuspecter();
-    const [first, second] = suspect(told, []).tests;
-    expect(suspect(told, [first?.test.id ?? '']).tests[0]?.test.id).not.toBe(first?.test.id);
+    const [first, second] = suspect(told, {}).tests;
+    expect(suspect(told, { putOff: [first?.test.id ?? ''] }).tests[0]?.test.id).not.toBe(first?.test.id);
     expect(second).toBeDefined();
   });
 
   it('has the caution of a test at the test, and says what it takes', () => {
-    const tests = createSuspecter()(told, []).tests;
+    const tests = createSuspecter()(told, {}).tests;
     for (const test of tests) {
       expect(testLines(rack4, test).takes).toMatch(/minute/);
       expect(cautionOf(test) === undefined).toBe(test.test.hazard === 'none');

@@ -79,6 +79,57 @@ describe('an instrument of the workshop', () => {
   });
 });
 
+describe('what was put right before', () => {
+  const put = async (machineId: string, more: readonly Parameters<typeof append>[1][]) => {
+    const log = more.reduce(append, opened).map((event): JobEvent => ({ ...event, id: uuid() }));
+    await insertJob(database(), { id: uuid(), machineId, openedAt: '2026-02-01T09:00:00.000Z' }, log);
+  };
+  const openedWith = async (machineId: string, practice = false) => {
+    const id = uuid();
+    await takeJob(post({ id, machineId, complaint: '', ...(practice ? { practice: true } : {}) }));
+    return foldJob((await readLog(database(), id)).events)?.cures;
+  };
+
+  it('is counted by cause over the workshop and named for the machine; practice neither teaches nor is taught', async () => {
+    const [here, there] = [uuid(), uuid()];
+    for (const id of [here, there])
+      await takeMachine(post({ id, name: id, archetype: 'twin', note: '', idleRpm: 1100, spreadKPa: 1 }));
+    expect(await openedWith(here)).toBeUndefined();
+    await put(here, [{ kind: 'cured', cause: 'flooding', place: '1' }]);
+    await put(there, [
+      { kind: 'cured', cause: 'flooding', place: '2' },
+      { kind: 'cured', cause: 'tankVent' },
+    ]);
+    expect(await openedWith(here)).toMatchObject({
+      workshop: [
+        { cause: 'flooding', count: 2 },
+        { cause: 'tankVent', count: 1 },
+      ],
+      here: [{ cause: 'flooding', place: '1' }],
+    });
+    expect(await openedWith(here, true)).toBeUndefined();
+  });
+
+  it('does not count what was undone', async () => {
+    const machineId = uuid();
+    await takeMachine(post({ id: machineId, name: 'U', archetype: 'twin', note: '', idleRpm: 1100, spreadKPa: 1 }));
+    const [first, second] = [uuid(), uuid()];
+    const log = append(opened, { kind: 'cured', cause: 'badFuel' });
+    const cured: JobEvent[] = log.map((event, i) => ({ ...event, id: i === 0 ? first : second }));
+    const undone: JobEvent = {
+      kind: 'undone',
+      version: 1,
+      id: uuid(),
+      seq: 3,
+      at: '2026-02-01T09:00:00.000Z',
+      event: second,
+    };
+    await insertJob(database(), { id: uuid(), machineId, openedAt: '2026-02-01T09:00:00.000Z' }, [...cured, undone]);
+    const cures = await openedWith(machineId);
+    expect(cures?.workshop.some(({ cause }) => cause === 'badFuel')).toBe(false);
+  });
+});
+
 describe('a machine’s second visit', () => {
   const machineId = uuid();
   const log = [zero(0, 0), reading({ kPa: [44, 40] }), move('A', 0.25), reading({ kPa: [41, 40.5] }), FINISHED].reduce(

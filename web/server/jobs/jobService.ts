@@ -13,6 +13,7 @@ import { DatabaseError } from '../db/retry';
 import { readJson } from '../http/body';
 import { download } from '../http/download';
 import { Refused } from '../http/refused';
+import { curesBefore } from './curesBefore';
 import { lastVisit } from './lastVisit';
 
 const checkNewJob = checkerFor(REQUESTS.newJob, compiled.newJob);
@@ -73,16 +74,18 @@ async function openJob({ id, machineId, complaint, practice }: NewJob): Promise<
   const at = new Date().toISOString();
   const isPractice = practice || machine.practice;
   const before = await lastVisit(database(), machineId, isPractice);
+  const cures = isPractice ? undefined : await curesBefore(database(), machineId);
   const opened: JobEvent = {
     id: uuid(),
     seq: 1,
     at,
     kind: 'opened',
-    version: 3,
+    version: 4,
     machine: machine.name,
     complaint,
     setup: machine.setup,
     ...(before === undefined ? {} : { lastVisit: before }),
+    ...(cures === undefined ? {} : { cures }),
     ...(isPractice ? { practice: true } : {}),
   };
   const checked = checkEvent(opened);

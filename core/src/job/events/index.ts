@@ -109,5 +109,5 @@ function invalid(path: string, reason: string): { readonly outcome: 'invalid'; r
 export { MOST_EVENTS } from './envelope';
 export type { EventKind, RawEvent } from './eventKind';
 export { INSTRUMENT_KINDS, LEARNED, type Learned } from './instrument/schema';
-export type { LastVisit } from './opened/schema';
+export type { Cures, LastVisit } from './opened/schema';
 export { ReadingChannelSchema } from './reading/schema';

@@ -126,6 +126,28 @@ describe('suspects', () => {
   });
 });
 
+describe('what a workshop has put right before', () => {
+  const chanceOf = (id: string, learned?: Parameters<typeof weighSuspects>[2]) =>
+    weighSuspects(rack4, [seen('fades')], learned)
+      .ranked.filter(({ cause }) => cause.id === id)
+      .reduce((sum, { probability }) => sum + probability, 0);
+
+  it('moves where suspicion begins, the more cases the more, and never to nothing or to certainty', () => {
+    const few = chanceOf('tankVent', [{ cause: 'tankVent', count: 3 }]);
+    const many = chanceOf('tankVent', [{ cause: 'tankVent', count: 40 }]);
+    expect(chanceOf('tankVent')).toBeLessThan(few);
+    expect(few).toBeLessThan(many);
+    expect(many).toBeLessThan(0.99);
+    const others = chanceOf('fuelHose', [{ cause: 'tankVent', count: 40 }]);
+    expect(others).toBeLessThan(chanceOf('fuelHose'));
+    expect(others).toBeGreaterThan(0);
+  });
+
+  it('of a cause that this machine cannot have moves nothing', () => {
+    expect(chanceOf('tankVent', [{ cause: 'tornDiaphragm', count: 50 }])).toBe(chanceOf('tankVent'));
+  });
+});
+
 describe('an exchange', () => {
   const misses = [seen('missesIdle', '2'), seen('flutters', '2')];
   const chance = (evidence: readonly Evidence[], id: string, place: string) =>

@@ -9,11 +9,26 @@ export interface PlacedCause {
   readonly prior: number;
 }
 
-/** Every cause at every place where a machine can have it. A cause's commonness is shared among its places. */
-export function placedCauses(setup: Setup): readonly PlacedCause[] {
-  return CAUSES.filter(({ needs }) => needs === undefined || hasNeed(setup, needs)).flatMap((cause) => {
+/** What a workshop has put right before, by cause. */
+export type Learned = readonly { readonly cause: string; readonly count: number }[];
+
+/** What the map says of how common causes are is worth so many cases of the workshop's own. Ours. */
+const MAP_IS_WORTH = 30;
+
+/**
+ * Every cause at every place where a machine can have it. A cause's commonness is shared among its places; what the workshop has put right
+ * before moves it, as counts move a Dirichlet prior (any textbook, e.g. Gelman and others, Bayesian Data Analysis, 3.4, from memory).
+ */
+export function placedCauses(setup: Setup, learned: Learned = []): readonly PlacedCause[] {
+  const possible = CAUSES.filter(({ needs }) => needs === undefined || hasNeed(setup, needs));
+  const whole = possible.reduce((sum, { commonness }) => sum + commonnessOf(commonness), 0);
+  const countOf = (id: string) => learned.find(({ cause }) => cause === id)?.count ?? 0;
+  const cases = possible.reduce((sum, { id }) => sum + countOf(id), 0);
+  return possible.flatMap((cause) => {
     const places = placesOf(setup, cause);
-    return places.map((place) => ({ cause, place, prior: commonnessOf(cause.commonness) / places.length }));
+    const share = commonnessOf(cause.commonness) / whole;
+    const prior = (whole * (MAP_IS_WORTH * share + countOf(cause.id))) / (MAP_IS_WORTH + cases);
+    return places.map((place) => ({ cause, place, prior: prior / places.length }));
   });
 }
 

@@ -3,7 +3,7 @@ import type { Setup } from '../../setup';
 import type { Cause } from '../map';
 import { type Evidence, likelihood, type Unknown } from './evidence';
 import { factorOf } from './factors';
-import { type PlacedCause, placedCauses } from './placed';
+import { type Learned, type PlacedCause, placedCauses } from './placed';
 
 /** How likely it is that what is wrong stands on no map, before anything is known. Ours. */
 const UNKNOWN_PRIOR = 0.03;
@@ -36,8 +36,8 @@ export interface Suspects {
  * Weighs every cause, every two together and one that is on no map by Bayes' rule: exact, for pieces of evidence that are independent once it is
  * known what is wrong (the noisy or of QMR: Shwe and others, Methods Inf. Med. 30 (1991) 241, from memory). The order of the evidence does not matter.
  */
-export function weighSuspects(setup: Setup, evidence: readonly Evidence[]): Suspects {
-  const placed = placedCauses(setup);
+export function weighSuspects(setup: Setup, evidence: readonly Evidence[], learned: Learned = []): Suspects {
+  const placed = placedCauses(setup, learned);
   const hypotheses = weighed(setup, placed, evidence);
   const sums = new Map<PlacedCause, number>();
   let unknown = 0;

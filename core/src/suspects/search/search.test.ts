@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { foldJob, type JobEvent } from '../../job';
+import { twinWithTwoStops } from '../../setup';
 import { append, opened, reading, zero } from '../../testing';
 import { benchEvidence } from './benchEvidence';
 import { searchOf } from './jobEvidence';
@@ -44,6 +45,32 @@ describe('the search in a job’s log', () => {
     expect(() => append(opened, seen('fades', '1'))).toThrow('noSuchPlace');
     expect(() => append(opened, { kind: 'tested', test: 'openCap', answer: 'perhaps' })).toThrow('noSuchTest');
     expect(() => append(opened, { kind: 'cured', cause: 'gremlins' })).toThrow('noSuchCause');
+  });
+});
+
+describe('a job that knows what was put right before', () => {
+  const knowing = (on: string) =>
+    append([], {
+      kind: 'opened',
+      machine: 'Test twin',
+      complaint: '',
+      setup: twinWithTwoStops,
+      cures: { workshop: [{ cause: 'flooding', count: 4 }], here: [{ cause: 'flooding', place: '1', on }] },
+    });
+  const puddle = (log: readonly JobEvent[]) => suspectsOfJob(jobOf(append(log, seen('puddle', '1'))), []);
+
+  it('thinks of what comes back within days, and not of what was long ago', () => {
+    const back = puddle(knowing('2025-12-28T00:00:00.000Z')).told.map(({ evidence }) => evidence);
+    expect(back).toContainEqual({ kind: 'observed', observation: 'newThenBad', seen: true });
+    const old = puddle(knowing('2025-06-01T00:00:00.000Z')).told;
+    expect(old).toHaveLength(1);
+  });
+
+  it('can leave it out of the weighing', () => {
+    const log = append(knowing('2025-06-01T00:00:00.000Z'), seen('puddle', '1'));
+    const first = (byMapAlone: boolean) =>
+      suspectsOfJob(jobOf(log), [], { byMapAlone }).suspects.ranked[0]?.probability;
+    expect(first(false)).toBeGreaterThan(first(true) ?? 1);
   });
 });
 

@@ -13,15 +13,38 @@ export interface JobSuspects {
   readonly tests: readonly ProposedTest[];
 }
 
-/** Weighs what a job knows. `putOff`: tests that cannot be done now. */
-export function suspectsOfJob(job: Job, suspicions: readonly Weighed[], putOff: readonly string[] = []): JobSuspects {
+export interface SearchOptions {
+  /** Tests that cannot be done now. */
+  readonly putOff?: readonly string[];
+  /** Leaves out what the workshop has put right before. */
+  readonly byMapAlone?: boolean;
+}
+
+/** Weighs what a job knows. */
+export function suspectsOfJob(
+  job: Job,
+  suspicions: readonly Weighed[],
+  { putOff = [], byMapAlone = false }: SearchOptions = {},
+): JobSuspects {
   const { evidence: spoken, cured } = searchOf(job);
   const said = new Set(spoken.map(({ evidence }) => keyOf(evidence)));
   // What a person says of the same thing counts before what the bench saw.
-  const own = benchEvidence(job, suspicions).filter((evidence) => !said.has(keyOf(evidence)));
+  const own = [...benchEvidence(job, suspicions), ...recurring(job, spoken)].filter(
+    (evidence) => !said.has(keyOf(evidence)),
+  );
   const told: readonly Told[] = [...spoken, ...own.map((evidence) => ({ evidence, eventId: undefined }))];
   const evidence: readonly Evidence[] = told.map((each) => each.evidence);
-  const suspects = weighSuspects(job.setup, evidence);
+  const suspects = weighSuspects(job.setup, evidence, byMapAlone ? [] : job.cures?.workshop);
   const tests = evidence.length === 0 ? [] : nextTests(job.setup, suspects, { evidence, putOff });
   return { told, cured, suspects, tests };
+}
+
+/** Put right here and back within so many days: the rest of the dirt is still upstream. `common practice, no source`. */
+const BACK_WITHIN_DAYS = 14;
+const DAY_MS = 24 * 3600 * 1000;
+
+/** Something was put right on this machine a few days ago: "good after the rebuild, bad within days". */
+function recurring({ cures, openedAt }: Job, spoken: readonly Told[]): readonly Evidence[] {
+  const back = cures?.here.some(({ on }) => Date.parse(openedAt) - Date.parse(on) < BACK_WITHIN_DAYS * DAY_MS) === true;
+  return back && spoken.length > 0 ? [{ kind: 'observed', observation: 'newThenBad', seen: true }] : [];
 }

@@ -3,10 +3,10 @@ import { OpenedSchema } from './schema';
 
 export const opened: EventKind<typeof OpenedSchema> = {
   kind: 'opened',
-  version: 3,
+  version: 4,
   schema: OpenedSchema,
-  // Version 3 may carry a last visit; older jobs had none.
-  upcasters: [markPractice, (event) => event],
+  // Version 3 may carry a last visit, version 4 what was put right before; older jobs had neither.
+  upcasters: [markPractice, (event) => event, (event) => event],
   season: 'atTheBench',
   title: 'Job opened',
   refuse: () => 'alreadyOpened',

@@ -25,16 +25,34 @@ const LastVisitSchema = Type.Object(
 
 export type LastVisit = Static<typeof LastVisitSchema>;
 
+/** What this workshop has put right before, by cause; and on this very machine, with where and when. */
+const CuresSchema = Type.Object(
+  {
+    workshop: Type.Array(
+      Type.Object({ cause: text(40, 1), count: Type.Integer({ minimum: 1, maximum: 100_000 }) }, closed),
+      { maxItems: 100 },
+    ),
+    here: Type.Array(Type.Object({ cause: text(40, 1), place: Type.Optional(Part), on: Instant }, closed), {
+      maxItems: 50,
+    }),
+  },
+  closed,
+);
+
+export type Cures = Static<typeof CuresSchema>;
+
 /** The job began: on which machine, what was complained of, and the setup as it was then. */
 export const OpenedSchema = Type.Object(
   {
-    ...envelope(3),
+    ...envelope(4),
     kind: Type.Literal('opened'),
     machine: text(120, 1),
     complaint: text(2000),
     setup: SetupSchema,
     /** What the last visit of this machine taught, copied here when the job was opened. */
     lastVisit: Type.Optional(LastVisitSchema),
+    /** What was put right before, copied here when the job was opened: nothing outside the log enters the search. */
+    cures: Type.Optional(CuresSchema),
     /** On a simulated engine. */
     practice: Type.Optional(Type.Literal(true)),
   },

@@ -19,5 +19,5 @@ export default async function SuspectsPage({ params }: { params: Promise<{ id: s
   // The job's page says what is wrong with it.
   if (events.length === 0 || unreadable !== undefined || record.deletedAt !== undefined) redirect(`/jobs/${id}`);
   const weighed = events.length <= LONGEST_WEIGHED_HERE ? events : events.slice(0, 1);
-  return <SuspectsDesk jobId={id} initial={events} initialSuspects={createSuspecter()(weighed, [])} />;
+  return <SuspectsDesk jobId={id} initial={events} initialSuspects={createSuspecter()(weighed, {})} />;
 }
