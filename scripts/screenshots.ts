@@ -9,6 +9,7 @@ import { buildApp, openLog, ROOT } from './project.mjs';
 /** Takes the pictures of docs/screenshots from the demo workshop: `npm run screenshots`. */
 const OPEN_JOB = '01900000-0000-7000-8000-0000000000b4';
 const CLOSED_JOB = '01900000-0000-7000-8000-0000000000b1';
+const SEARCHED_JOB = '01900000-0000-7000-8000-0000000000bc';
 const group = processGroup();
 const say = (line: string) => process.stdout.write(`${line}\n`);
 
@@ -35,6 +36,12 @@ async function takePagePictures(page: Page): Promise<void> {
   await page.goto(`/jobs/${CLOSED_JOB}`);
   await page.locator('figure svg').waitFor();
   await picture(page, 'job-report');
+  await page.goto(`/jobs/${SEARCHED_JOB}/suspects`);
+  await page.getByRole('list', { name: 'Suspects' }).getByRole('listitem').nth(1).waitFor();
+  await picture(page, 'suspects');
+  await page.goto('/workshop');
+  await page.getByRole('region', { name: 'Instruments' }).waitFor();
+  await picture(page, 'workshop');
   await page.goto(`/jobs/${OPEN_JOB}`);
   await page.route('**/api/jobs/*/events', (route) => route.abort());
   await page.getByLabel('Note').fill('Left screw is stiff; a drop of oil, then try again.');

@@ -1,3 +1,4 @@
+import { yearsBetween } from '../../basics';
 import type { Job } from '../../job';
 import { type Evidence, nextTests, type ProposedTest, type Suspects, weighSuspects } from '../infer';
 import type { Weighed } from '../weighRivals';
@@ -41,10 +42,10 @@ export function suspectsOfJob(
 
 /** Put right here and back within so many days: the rest of the dirt is still upstream. `common practice, no source`. */
 const BACK_WITHIN_DAYS = 14;
-const DAY_MS = 24 * 3600 * 1000;
+const DAYS_A_YEAR = 365.25;
 
 /** Something was put right on this machine a few days ago: "good after the rebuild, bad within days". */
 function recurring({ cures, openedAt }: Job, spoken: readonly Told[]): readonly Evidence[] {
-  const back = cures?.here.some(({ on }) => Date.parse(openedAt) - Date.parse(on) < BACK_WITHIN_DAYS * DAY_MS) === true;
+  const back = cures?.here.some(({ on }) => DAYS_A_YEAR * yearsBetween(on, openedAt) < BACK_WITHIN_DAYS) === true;
   return back && spoken.length > 0 ? [{ kind: 'observed', observation: 'newThenBad', seen: true }] : [];
 }
