@@ -13,13 +13,15 @@ const LEAST_HEADWAY = 0.2;
 const MUCH_NEARER = 0.85;
 /** A turn that takes away less is still due when it leaves no more than this share. Ours. */
 const NEARER = 0.95;
+/** Close to the targets, half tolerances (root mean square), little gains are for the fine turns and not for these. Ours. */
+const FAR = 1;
 /** A turn that halves the distance is due whatever it does to the count. Ours. */
 const HALF_THE_WAY = 0.5;
 
-/** The turn that is plainly due; where a target is out of reach, the one that is due for the others. */
+/** The turn that is plainly due; where a target is out of reach, the one that is due for the others; else any that leads forward. */
 export const dueTurn: Stage = (situation) => {
   const { job, belief, plan } = situation;
-  const turn = notBackAgain(worthwhile(plan()), situation) ?? forTheRest(situation);
+  const turn = notBackAgain(worthwhile(plan()), situation) ?? lesserTurn(situation);
   return turn === undefined ? undefined : turnAdvice(asProbe(job, belief, turn), situation);
 };
 
@@ -34,11 +36,17 @@ function notBackAgain(turn: PlannedTurn | undefined, { job, belief, seed }: Situ
   return other === undefined || isToAndFro(job, other) ? undefined : other;
 }
 
-function forTheRest(situation: Situation): PlannedTurn | undefined {
+function lesserTurn(situation: Situation): PlannedTurn | undefined {
   const { job, belief, seed, plan } = situation;
-  const unreachable = plan().movesNow < WORTH_TURNING ? undefined : outOfReach(job, belief);
-  if (unreachable === undefined) return undefined;
-  return notBackAgain(worthwhile(planMoves(puttingUpWith(balanceGoal(job, belief), unreachable), seed)), situation);
+  if (plan().movesNow < WORTH_TURNING) return undefined;
+  const unreachable = outOfReach(job, belief);
+  if (unreachable === undefined) return notBackAgain(forward(plan()), situation);
+  const rest = planMoves(puttingUpWith(balanceGoal(job, belief), unreachable), seed);
+  return isFar(rest) ? notBackAgain(worthwhile(rest), situation) : undefined;
+}
+
+function isFar({ nearest }: MovePlan): boolean {
+  return nearest !== undefined && nearest.without.distance >= FAR;
 }
 
 function worthwhile({ movesNow, best, nearest }: MovePlan): PlannedMove | undefined {
@@ -52,8 +60,17 @@ function worthwhile({ movesNow, best, nearest }: MovePlan): PlannedMove | undefi
   if (nearest === undefined) return undefined;
   const { after, without } = nearest;
   const share = after.distance / without.distance;
-  if (share <= HALF_THE_WAY || (share <= MUCH_NEARER && after.moves < without.moves + LEAST_HEADWAY)) return nearest;
-  return best !== undefined && isForward(best) ? best : undefined;
+  return share <= HALF_THE_WAY || (share <= MUCH_NEARER && after.moves < without.moves) ? nearest : undefined;
+}
+
+/** Any turn that leaves less to do: better than to give up. */
+function forward(all: MovePlan): PlannedMove | undefined {
+  const { best, nearest } = all;
+  if (nearest === undefined || !isFar(all)) return undefined;
+  if (best !== undefined && isForward(best)) return best;
+  const { after, without } = nearest;
+  const isNearer = after.distance <= MUCH_NEARER * without.distance;
+  return isNearer && after.moves < without.moves + LEAST_HEADWAY ? nearest : undefined;
 }
 
 /** Fewer moves and nearer, if by little: better than to give up. */
