@@ -1,3 +1,4 @@
+import { Matrix, solve } from 'ml-matrix';
 import { at } from '../basics';
 import { type Belief, layoutOf } from '../belief';
 import type { Job } from '../job';
@@ -7,9 +8,8 @@ import type { Goal, PossibleState } from './goal';
 
 /** Balance comes before the idle where both cannot be had: the idle's error counts so little beside the throats'. Ours. */
 const IDLE_WEIGHT = 0.05;
-/** Sweeps over the screws; each is exact for its screw. Ours: nearer than any turn can be made. */
-const MOST_SWEEPS = 400;
-const NEAR_ENOUGH = 1e-6;
+/** Screws that do the same share what is to be done; without this nothing would say which. */
+const RIDGE = 1e-9;
 
 /**
  * What the screws must leave whatever they do within their room, in units of what is allowed, throats first and the idle last; undefined where
@@ -41,30 +41,45 @@ interface Reach {
   readonly most: number;
 }
 
-/** The least of the errors' weighted squares that movements within their bounds leave: coordinate descent, as the squares are convex. */
+/**
+ * What movements within their bounds leave of the errors, the weighted squares as small as can be: least squares over the screws that are free, and
+ * the one that goes furthest beyond its bound is held there, until none does. (Lawson and Hanson, Solving Least Squares Problems, ch. 23, solve it
+ * exactly; a screw once held is not let go here, which is near enough for turns of a sixteenth.)
+ */
 function leftOver(errors: Float64Array, screws: readonly Reach[]): Float64Array {
   const left = Float64Array.from(errors);
-  const weight = (i: number) => (i < errors.length - 1 ? 1 : IDLE_WEIGHT);
-  const moved = screws.map(() => 0);
-  for (let sweep = 0; sweep < MOST_SWEEPS; sweep += 1) {
-    let furthest = 0;
-    for (const [j, { direction, least, most }] of screws.entries()) {
-      let along = 0;
-      let own = 0;
-      for (const [i, part] of direction.entries()) {
-        along += weight(i) * part * at(left, i);
-        own += weight(i) * part * part;
-      }
-      if (own === 0) continue;
-      const to = Math.min(most, Math.max(least, at(moved, j) - along / own));
-      const by = to - at(moved, j);
-      moved[j] = to;
-      for (const [i, part] of direction.entries()) left[i] = at(left, i) + by * part;
-      furthest = Math.max(furthest, Math.abs(by) * Math.sqrt(own));
+  const hold = ({ direction }: Reach, movement: number) => {
+    for (const [i, part] of direction.entries()) left[i] = at(left, i) + movement * part;
+  };
+  let free = screws.filter(({ direction }) => direction.some((part) => part !== 0));
+  while (free.length > 0) {
+    const movements = leastSquares(left, free);
+    const beyond = free.map(({ least, most }, k) => Math.max(least - at(movements, k), at(movements, k) - most));
+    const worst = beyond.reduce((best, value, k) => (value > at(beyond, best) ? k : best), 0);
+    if (at(beyond, worst) <= 0) {
+      free.forEach((screw, k) => {
+        hold(screw, at(movements, k));
+      });
+      break;
     }
-    if (furthest < NEAR_ENOUGH) break;
+    const screw = at(free, worst);
+    hold(screw, Math.min(screw.most, Math.max(screw.least, at(movements, worst))));
+    free = free.filter((each) => each !== screw);
   }
   return left;
+}
+
+function leastSquares(errors: Float64Array, screws: readonly Reach[]): readonly number[] {
+  const weight = (i: number) => (i < errors.length - 1 ? 1 : IDLE_WEIGHT);
+  const product = (a: Float64Array, b: Float64Array) =>
+    a.reduce((sum, value, i) => sum + weight(i) * value * at(b, i), 0);
+  const normal = new Matrix(
+    screws.map(({ direction }, j) =>
+      screws.map((other, k) => product(direction, other.direction) + (j === k ? RIDGE : 0)),
+    ),
+  );
+  const right = Matrix.columnVector(screws.map(({ direction }) => -product(direction, errors)));
+  return solve(normal, right).getColumn(0);
 }
 
 /** The same goal with what cannot be had put up with: the way to it ends where the rest is as good as it gets. */
