@@ -86,7 +86,9 @@ test('a blocked idle passage is found, mended and proven; an answer is taken bac
     });
     expect(found).toBe('Idle passage or pilot jet blocked, 3');
     await page.keyboard.press('c');
-    await expect(page.getByRole('list', { name: 'Put right' })).toContainText('Idle passage or pilot jet blocked, 3');
+    await expect(page.getByRole('list', { name: 'Put right' })).toContainText(
+      'Idle passage or pilot jet blocked, 3; proven: Turn its mixture screw in',
+    );
     await expect.poll(() => savedKinds(page, id)).toContain('cured');
     await page.getByRole('link', { name: 'Report' }).click();
     await expect(page.getByRole('main').getByText('Put right: Idle passage or pilot jet blocked, 3')).toBeVisible();
@@ -125,5 +127,38 @@ test('a weak spark is no matter of the carburetor; a worn needle beside it is fo
       await expect(page.getByText(/\d+ tests? done/)).toBeVisible();
     }
     expect(found.map((name) => name.split(',')[0]).sort()).toEqual(['Needle worn', 'Weak or missing spark']);
+  }, browser);
+});
+
+test('a blocked tank vent, told in the complaint’s own words, is found and proven under way', async ({ browser }) => {
+  await inWorkshop(async (page) => {
+    await openSearch(page, 'Fades on the hill, after a rest it goes again.', 'sideDraughtSix');
+    await page.keyboard.press('a');
+    const dialog = page.getByRole('dialog');
+    for (const text of ['it pulls, then fades under load', 'after a rest it runs again for a while'])
+      await dialog.getByRole('listitem', { name: text }).getByRole('button', { name: 'Seen', exact: true }).click();
+    await dialog.getByRole('button', { name: 'That is all' }).click();
+    const found = await searchOn(page, {
+      'Open the tank cap': 'it runs again',
+      'Feed it from an auxiliary tank': 'it runs well',
+      'Fuel into a jar': 'weak or fading',
+      'Full load up a hill': 'fades after a while',
+    });
+    expect(found).toBe('Tank vent blocked');
+    await page.keyboard.press('c');
+    await expect(page.getByRole('list', { name: 'Put right' })).toContainText('proven: Full load up a hill');
+  }, browser);
+});
+
+test('a torn diaphragm of a four with two bodies is found by its slide', async ({ browser }) => {
+  await inWorkshop(async (page) => {
+    await openSearch(page, 'Good at idle, strangled above.', 'siamesedFour');
+    await notice(page, 'uneven above idle', 'good at idle, uneven above');
+    await notice(page, 'slide slow', 'its slide or piston rises or falls slower than its sisters', '1');
+    const found = await searchOn(page, {
+      'Watch its slide while blipping at front': 'stays low',
+      'Hold its diaphragm against the light at front': 'a hole',
+    });
+    expect(found).toBe('Slide’s diaphragm torn or folded, front');
   }, browser);
 });

@@ -37,7 +37,8 @@ const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) 
     return `${known?.name ?? test}${placeText(setup, place)}: ${answered}`;
   },
   exchanged: (setup, event) => sentence(evidenceText(setup, event)),
-  cured: (setup, { cause, place }) => `Put right: ${causeName(cause)}${placeText(setup, place)}`,
+  cured: (setup, { cause, place, proof }) =>
+    `Put right: ${causeName(cause)}${placeText(setup, place)}${proof === undefined ? '' : `; proven: ${testOf(proof)?.name ?? proof}`}`,
   stage: (_, { stage }) => (stage === 'offIdle' ? 'Held above idle' : 'Back to idle'),
   finished: (_, { outcome }) => (outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is'),
 };

@@ -51,7 +51,7 @@ export const ACTION_NAMES: Readonly<Record<Action, string>> = {
   stalled: 'it stalled',
   notice: 'something was noticed',
   exchange: 'something was exchanged',
-  cured: 'it is put right',
+  cured: 'put right and proven',
   finish: 'end here',
   keys: 'all keys',
 };

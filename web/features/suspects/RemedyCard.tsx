@@ -3,8 +3,14 @@ import { Button } from '@/components/Button';
 import { keyFor } from '@/words/keys';
 import { remedyOf, type SuspectRow } from './view/suspectsView';
 
+interface RemedyCardProps {
+  readonly found: SuspectRow;
+  /** `proven`: the test that proves it came out as it should. */
+  readonly onCured: (proven: boolean) => void;
+}
+
 /** What mends the suspect that is as good as found, what to set again, and what proves the cure. */
-export function RemedyCard({ found, onCured }: { readonly found: SuspectRow; readonly onCured: () => void }) {
+export function RemedyCard({ found, onCured }: RemedyCardProps) {
   const remedy = remedyOf(found.cause);
   if (remedy === undefined) return null;
   const key = keyFor('cured');
@@ -21,9 +27,12 @@ export function RemedyCard({ found, onCured }: { readonly found: SuspectRow; rea
         <dt>Proof</dt>
         <dd className="text-ink">{proof ?? 'the complaint is gone'}</dd>
       </dl>
-      <Button tone="strong" className="mt-3" onClick={onCured} aria-keyshortcuts={key.spoken}>
-        <kbd className="mr-2 rounded border border-edge px-2 font-mono text-sm">{key.cap}</kbd>It is put right
-      </Button>
+      <div className="mt-3 flex flex-wrap gap-3">
+        <Button tone="strong" onClick={() => onCured(true)} aria-keyshortcuts={key.spoken}>
+          <kbd className="mr-2 rounded border border-edge px-2 font-mono text-sm">{key.cap}</kbd>Put right and proven
+        </Button>
+        <Button onClick={() => onCured(false)}>Put right, not proven yet</Button>
+      </div>
     </section>
   );
 }

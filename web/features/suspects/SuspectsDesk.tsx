@@ -10,9 +10,9 @@ import { JobNav } from '@/components/JobNav';
 import { ThemeToggle } from '@/components/ThemeToggle';
 import { type JobLog, useJobLog } from '@/features/bench/log/useJobLog';
 import { useKeys } from '@/features/bench/useKeys';
+import { eventText } from '@/words/eventWords';
 import { type ActionKey, keyFor, namedKey } from '@/words/keys';
 import { refusalText } from '@/words/refusalWords';
-import { causeName, placeText } from '@/words/suspectWords';
 import type { ToldSuspects } from '@/workers/suspecter';
 import { CuresBefore } from './CuresBefore';
 import { ExchangePanel } from './ExchangePanel';
@@ -22,7 +22,7 @@ import { SuspectList } from './SuspectList';
 import { TestAside } from './TestAside';
 import { ToldList } from './ToldList';
 import { useSuspects } from './useSuspects';
-import { suspectsView } from './view/suspectsView';
+import { remedyOf, suspectsView } from './view/suspectsView';
 
 interface SuspectsDeskProps {
   readonly jobId: string;
@@ -69,10 +69,17 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
       ...(test.place === undefined ? {} : { place: test.place }),
     });
   };
-  const cured = () => {
+  const cured = (proven: boolean) => {
     if (view.found === undefined) return;
     const { cause, place, name } = view.found;
-    if (propose({ kind: 'cured', cause, ...(place === undefined ? {} : { place }) })) toast(`Put right: ${name}`);
+    const proof = proven ? remedyOf(cause)?.proof : undefined;
+    const event = {
+      kind: 'cured' as const,
+      cause,
+      ...(place === undefined ? {} : { place }),
+      ...(proof === undefined ? {} : { proof }),
+    };
+    if (propose(event)) toast(`Put right: ${name}`);
   };
   const undoLast = () => {
     const last = suspects.told.findLast(({ eventId }) => eventId !== undefined);
@@ -90,7 +97,7 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
           { ...notice, run: () => setPanel('notice') },
           { ...exchange, run: () => setPanel('exchange') },
           { ...undo, run: undoLast },
-          { ...keyFor('cured'), run: cured },
+          { ...keyFor('cured'), run: () => cured(true) },
         ]
       : [],
   );
@@ -133,10 +140,7 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
           {suspects.cured.length === 0 ? null : (
             <ul className="mt-5 text-soft" aria-label="Put right">
               {suspects.cured.map(({ event }) => (
-                <li key={event.id}>
-                  Put right:{' '}
-                  <span className="text-ink">{`${causeName(event.cause)}${placeText(setup, event.place)}`}</span>
-                </li>
+                <li key={event.id}>{eventText(setup, event)}</li>
               ))}
             </ul>
           )}

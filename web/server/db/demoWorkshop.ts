@@ -152,7 +152,6 @@ const JOBS: readonly DemoJob[] = [
       { kind: 'observed', observation: 'startsOnlyWithChoke', seen: true },
       { kind: 'observed', observation: 'screwDead', place: '2', seen: true },
       { kind: 'observed', observation: 'whistles', seen: false },
-      { kind: 'tested', test: 'chokeHalf', place: '2', answer: 'better' },
     ],
   },
   {
