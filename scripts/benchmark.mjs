@@ -63,6 +63,7 @@ try {
     `| one long reading (8 s of 2 channels at 500 Hz) | ${core.readingMs.toFixed(0)} ms |`,
     `| one suggestion for six throats after a reading, fold and suspicions included, in Node: median, p95 of ${core.adviceCount} | ${core.adviceMedianMs.toFixed(0)}, ${core.adviceP95Ms.toFixed(0)} ms |`,
     `| the same in the browser's worker | ${inWorker.adviceMedianMs.toFixed(0)}, ${inWorker.adviceP95Ms.toFixed(0)} ms |`,
+    `| one update of the search for six throats and eight cylinders, there: weighing, with the choice of a test (median of 25) | ${inWorker.searchWeighMs.toFixed(0)}, ${inWorker.searchWithTestsMs.toFixed(0)} ms |`,
     `| POST of a sample to pixels, median of ${pixels.count} | ${pixels.medianMs} ms |`,
     `| POST of a sample to pixels, p95 | ${pixels.p95Ms} ms |`,
     ...sizes,

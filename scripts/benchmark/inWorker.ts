@@ -8,11 +8,13 @@ async function workerScript(): Promise<string> {
   const built = await build({
     stdin: {
       contents: `import { adviceCost } from './adviceCost';
+        import { searchCost } from './searchCost';
         import { BANKS, digestOf, multipleOf } from './engineRun';
         const answers = {
           digest: () => Object.fromEntries(BANKS.map((bank) => [bank, digestOf(bank)])),
           multiple: () => Object.fromEntries(BANKS.map((bank) => [bank, multipleOf(bank)])),
           advice: adviceCost,
+          search: searchCost,
         };
         onmessage = ({ data }) => postMessage(answers[data]());`,
       resolveDir: here,
@@ -28,7 +30,7 @@ async function workerScript(): Promise<string> {
 /** Does the runs in a worker of a page: what each bank's engine came to, or what a suggestion costs. */
 export async function runInWorker(
   page: Page,
-  what: 'digest' | 'multiple' | 'advice',
+  what: 'digest' | 'multiple' | 'advice' | 'search',
 ): Promise<Record<string, string | number>> {
   const script = await workerScript();
   await page.goto('about:blank');

@@ -6,7 +6,9 @@ const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', arg
 try {
   const page = await browser.newPage();
   const multiples = await runInWorker(page, 'multiple');
-  process.stdout.write(JSON.stringify({ ...multiples, ...(await runInWorker(page, 'advice')) }));
+  process.stdout.write(
+    JSON.stringify({ ...multiples, ...(await runInWorker(page, 'advice')), ...(await runInWorker(page, 'search')) }),
+  );
 } finally {
   await browser.close();
 }

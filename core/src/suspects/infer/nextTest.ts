@@ -25,8 +25,12 @@ export interface ProposedAnswer extends Answer {
 const DANGER: Readonly<Record<Hazard, number>> = { none: 0, hot: 1, fuel: 2, spark: 2, fire: 5, road: 6 };
 const TAKES_OFF = 5;
 const TROUBLE = 4;
-/** Hypotheses less probable than this move no choice of a test. Ours. */
-const NEGLIGIBLE = 1e-4;
+/** Hypotheses less probable than this, and those after so many more probable ones, move no choice of a test. Ours. */
+const NEGLIGIBLE = 5e-4;
+const MOST_HYPOTHESES = 120;
+/** So many are worked out from all hypotheses that are worth a thought. */
+const FORESEEN = 2;
+const NOTHING = 2e-5;
 /** A test that tells less than this, bits, is not worth asking for. Ours. */
 const LEAST_BITS = 0.02;
 /** Tests are thought of at so many of the most suspected places. Ours. */
@@ -42,7 +46,9 @@ export function nextTests(
   suspects: Suspects,
   { evidence, putOff = [] }: { readonly evidence: readonly Evidence[]; readonly putOff?: readonly string[] },
 ): readonly ProposedTest[] {
-  const hypotheses = suspects.hypotheses.filter(({ probability }) => probability > NEGLIGIBLE);
+  const hypotheses = suspects.hypotheses
+    .slice(0, MOST_HYPOTHESES)
+    .filter(({ probability }) => probability > NEGLIGIBLE);
   const proposed = TESTS.filter(
     ({ id, needs }) => !putOff.includes(id) && (needs === undefined || hasNeed(setup, needs)),
   )
@@ -51,9 +57,12 @@ export function nextTests(
     .map((candidate) => propose(setup, candidate, hypotheses))
     .filter(({ gainBits }) => gainBits >= LEAST_BITS);
   const harmless = proposed.filter(({ test }) => test.undone);
-  return [...(harmless.length > 0 ? harmless : proposed)].sort(
+  const inOrder = [...(harmless.length > 0 ? harmless : proposed)].sort(
     (a, b) => b.gainBits / b.costMinutes - a.gainBits / a.costMinutes,
   );
+  // What is shown is foreseen from nearly everything that may be so.
+  const nearlyAll = suspects.hypotheses.filter(({ probability }) => probability > NOTHING);
+  return inOrder.map((each, i) => (i < FORESEEN ? propose(setup, each, nearlyAll) : each));
 }
 
 function isDone(evidence: readonly Evidence[], test: string, place: string | undefined): boolean {
