@@ -1,6 +1,6 @@
 import type { Setup } from '../../setup';
 import { type Answer, type Hazard, hasNeed, TESTS, type Test } from '../map';
-import { answersBy, answersOf, type Evidence, saysOf, type Unknown } from './evidence';
+import { answersBy, answersOf, type Evidence, likelihood, saysOf, type Unknown } from './evidence';
 import type { PlacedCause } from './placed';
 import type { Hypothesis, Suspects } from './weigh';
 
@@ -46,9 +46,12 @@ export function nextTests(
   suspects: Suspects,
   { evidence, putOff = [] }: { readonly evidence: readonly Evidence[]; readonly putOff?: readonly string[] },
 ): readonly ProposedTest[] {
+  const storyOf = stories(setup, evidence);
+  const told = ({ causes, probability }: Hypothesis): Told => ({ causes, probability, story: storyOf(causes) });
   const hypotheses = suspects.hypotheses
     .slice(0, MOST_HYPOTHESES)
-    .filter(({ probability }) => probability > NEGLIGIBLE);
+    .filter(({ probability }) => probability > NEGLIGIBLE)
+    .map(told);
   const proposed = TESTS.filter(
     ({ id, needs }) => !putOff.includes(id) && (needs === undefined || hasNeed(setup, needs)),
   )
@@ -61,8 +64,33 @@ export function nextTests(
     (a, b) => b.gainBits / b.costMinutes - a.gainBits / a.costMinutes,
   );
   // What is shown is foreseen from nearly everything that may be so.
-  const nearlyAll = suspects.hypotheses.filter(({ probability }) => probability > NOTHING);
+  const nearlyAll = suspects.hypotheses.filter(({ probability }) => probability > NOTHING).map(told);
   return inOrder.map((each, i) => (i < FORESEEN ? propose(setup, each, nearlyAll) : each));
+}
+
+/** A hypothesis, and what it says of the evidence: which of its causes explain any of it. */
+interface Told extends Hypothesis {
+  readonly story: string;
+}
+
+/** What is likelier with a cause by so much is explained by it. Ours. */
+const EXPLAINS = 1.05;
+
+/** Hypotheses that explain what was told by the same causes tell the same story: whether something else is wrong besides is not what is asked. */
+function stories(setup: Setup, evidence: readonly Evidence[]): (causes: Hypothesis['causes']) => string {
+  const known = new Map<PlacedCause, boolean>();
+  const explains = (cause: PlacedCause) => {
+    const before = known.get(cause);
+    if (before !== undefined) return before;
+    const does = evidence.some((item) => likelihood(setup, item, [cause]) > EXPLAINS * likelihood(setup, item, []));
+    known.set(cause, does);
+    return does;
+  };
+  return (causes) =>
+    causes
+      .map((each) => (each === 'unknown' ? each : explains(each) ? `${each.cause.id} ${each.place ?? ''}` : ''))
+      .filter((name) => name !== '')
+      .join();
 }
 
 function isDone(evidence: readonly Evidence[], test: string, place: string | undefined): boolean {
@@ -79,7 +107,7 @@ function placesFor({ at }: Test, { ranked }: Suspects): readonly (string | undef
 function propose(
   setup: Setup,
   { test, place }: Pick<ProposedTest, 'test' | 'place'>,
-  hypotheses: readonly Hypothesis[],
+  hypotheses: readonly Told[],
 ): ProposedTest {
   const known = new Map<Unknown | PlacedCause, ReadonlyMap<string, number>>();
   /** Most tests have nothing to do with most causes, and what one says alone is asked for again and again. */
@@ -93,16 +121,22 @@ function propose(
     return alone;
   };
   const usual = answersBy(test, []);
-  const told = hypotheses.map(({ causes, probability }) => ({ causes, probability, says: answers(causes) }));
+  const told = hypotheses.map((each) => ({ ...each, says: answers(each.causes) }));
   const whole = told.reduce((sum, { probability }) => sum + probability, 0);
-  const before = entropy(told.map(({ probability }) => probability / whole));
+  const before = entropyOfStories(told.map(({ story, probability }) => ({ story, weight: probability / whole })));
   const branches = test.answers.map((answer) => {
-    const joint = told.map(({ causes, probability, says }) => ({
+    const joint = told.map(({ causes, story, probability, says }) => ({
       causes,
+      story,
       weight: (probability / whole) * (says.get(answer.id) ?? 0),
     }));
     const probability = joint.reduce((sum, { weight }) => sum + weight, 0);
-    return { answer, joint, probability, after: entropy(joint.map(({ weight }) => weight / probability)) };
+    return {
+      answer,
+      joint,
+      probability,
+      after: entropyOfStories(joint.map(({ story, weight }) => ({ story, weight: weight / probability }))),
+    };
   });
   const left = branches.reduce((sum, { probability, after }) => sum + probability * after, 0);
   return {
@@ -135,6 +169,8 @@ function leading(
   return [...sums.values()].sort((a, b) => b.probability - a.probability).slice(0, SHOWN);
 }
 
-function entropy(probabilities: readonly number[]): number {
-  return probabilities.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
+function entropyOfStories(told: readonly { readonly story: string; readonly weight: number }[]): number {
+  const sums = new Map<string, number>();
+  for (const { story, weight } of told) sums.set(story, (sums.get(story) ?? 0) + weight);
+  return [...sums.values()].reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
 }
