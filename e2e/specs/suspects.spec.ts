@@ -1,4 +1,4 @@
-import { type Browser, expect, type Page, test } from '@playwright/test';
+import { type Browser, expect, type Locator, type Page, test } from '@playwright/test';
 import { expectAccessible } from '../support/accessibility';
 import { secondWorkshop } from '../support/secondWorkshop';
 import { openDesk, savedKinds } from '../support/workshop';
@@ -19,9 +19,18 @@ async function openSearch(page: Page, complaint: string, bank: string): Promise<
   return id;
 }
 
-async function notice(page: Page, words: string, text: string, place?: string): Promise<void> {
-  await page.keyboard.press('a');
+/** The key is heard once the page has come alive. */
+async function openNotice(page: Page): Promise<Locator> {
   const dialog = page.getByRole('dialog');
+  await expect(async () => {
+    await page.keyboard.press('a');
+    await expect(dialog).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  return dialog;
+}
+
+async function notice(page: Page, words: string, text: string, place?: string): Promise<void> {
+  const dialog = await openNotice(page);
   await dialog.getByLabel('In your words').fill(words);
   const row = dialog.getByRole('listitem', { name: text });
   if (place !== undefined) await row.getByRole('combobox').selectOption(place);
@@ -34,11 +43,12 @@ const remedyOf = (page: Page) => page.getByRole('region', { name: 'What mends it
 
 /** Does the test that is asked for, and answers it. */
 async function answerNext(page: Page, truth: Truth): Promise<void> {
+  const answers = page.getByRole('list', { name: 'Answers' }).getByRole('button');
+  await expect(answers.first()).toBeEnabled();
   const done = page.getByText(/\d+ tests? done/);
   const count = await done.innerText();
   const [name = '', place = ''] = (await page.getByTestId('say').innerText()).split('\n');
   const said = truth[`${name} ${place}`.trim()];
-  const answers = page.getByRole('list', { name: 'Answers' }).getByRole('button');
   await (said === undefined ? answers.first() : answers.filter({ hasText: said })).click();
   await expect(done).not.toHaveText(count);
 }
@@ -46,7 +56,12 @@ async function answerNext(page: Page, truth: Truth): Promise<void> {
 /** Tests until somebody is as good as found, and says whom. */
 async function searchOn(page: Page, truth: Truth): Promise<string> {
   const remedy = remedyOf(page);
-  for (let tests = 0; tests < 9 && !(await remedy.isVisible()); tests += 1) await answerNext(page, truth);
+  const anyAnswer = page.getByRole('list', { name: 'Answers' }).getByRole('button').first();
+  for (let tests = 0; tests < 9; tests += 1) {
+    await expect(anyAnswer).toBeEnabled();
+    if (await remedy.isVisible()) break;
+    await answerNext(page, truth);
+  }
   return remedy.getByRole('heading').innerText();
 }
 
@@ -70,9 +85,11 @@ test('a blocked idle passage is found, mended and proven; an answer is taken bac
     await expect(first).toContainText('3');
     await expectAccessible(page);
     const say = page.getByTestId('say');
+    await expect(page.getByRole('button', { name: 'Cannot do that now' })).toBeEnabled();
     const asked = await say.innerText();
     await page.getByRole('button', { name: 'Cannot do that now' }).click();
     await expect(say).not.toHaveText(asked);
+    await expect(page.getByRole('button', { name: 'Cannot do that now' })).toBeEnabled();
     await page.keyboard.press('1');
     await expect(page.getByText('1 test done')).toBeVisible();
     await page.keyboard.press('u');
@@ -133,8 +150,7 @@ test('a weak spark is no matter of the carburetor; a worn needle beside it is fo
 test('a blocked tank vent, told in the complaint’s own words, is found and proven under way', async ({ browser }) => {
   await inWorkshop(async (page) => {
     await openSearch(page, 'Fades on the hill, after a rest it goes again.', 'sideDraughtSix');
-    await page.keyboard.press('a');
-    const dialog = page.getByRole('dialog');
+    const dialog = await openNotice(page);
     for (const text of ['it pulls, then fades under load', 'after a rest it runs again for a while'])
       await dialog.getByRole('listitem', { name: text }).getByRole('button', { name: 'Seen', exact: true }).click();
     await dialog.getByRole('button', { name: 'That is all' }).click();

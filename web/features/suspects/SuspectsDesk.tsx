@@ -49,7 +49,7 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
   const [putOff, setPutOff] = useState<readonly string[]>([]);
   const [panel, setPanel] = useState<'none' | 'notice' | 'exchange'>('none');
   const [byMapAlone, setByMapAlone] = useState(false);
-  const { suspects } = useSuspects(initial, log.events, { putOff, byMapAlone });
+  const { suspects, isFresh } = useSuspects(initial, log.events, { putOff, byMapAlone });
   const [test, next] = suspects.tests;
   const [looked, look] = useLookedAt(test);
   const { setup } = job;
@@ -61,7 +61,8 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
     return refusal === undefined;
   };
   const answer = (id: string) => {
-    if (test === undefined) return;
+    // While the last answer is weighed the next test is not known: nobody answers one that is about to change.
+    if (test === undefined || !isFresh) return;
     propose({
       kind: 'tested',
       test: test.test.id,
@@ -86,7 +87,7 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
     if (last?.eventId === undefined) toast('There is nothing to undo.');
     else propose({ kind: 'undone', event: last.eventId });
   };
-  const delay = () => test !== undefined && setPutOff([...putOff, test.test.id]);
+  const delay = () => test !== undefined && isFresh && setPutOff([...putOff, test.test.id]);
   const open = job.status !== 'closed';
   const [notice, exchange, undo] = [keyFor('notice'), keyFor('exchange'), keyFor('undo')];
   useDeskKeys(
@@ -155,6 +156,7 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
               test={test}
               next={next}
               looked={looked}
+              ready={isFresh}
               onLook={look}
               onAnswer={answer}
               onPutOff={delay}

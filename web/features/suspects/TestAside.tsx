@@ -11,13 +11,15 @@ interface TestAsideProps {
   readonly next: ProposedTest | undefined;
   /** The answer that is looked at. */
   readonly looked: number;
+  /** False while the last answer is weighed. */
+  readonly ready: boolean;
   readonly onLook: (answer: number) => void;
   readonly onAnswer: (answer: string) => void;
   readonly onPutOff: () => void;
 }
 
 /** The one test that parts the suspects best for its trouble, its answers on number keys. */
-export function TestAside({ setup, test, next, looked, onLook, onAnswer, onPutOff }: TestAsideProps) {
+export function TestAside({ setup, test, next, looked, ready, onLook, onAnswer, onPutOff }: TestAsideProps) {
   const { name, where, steps, takes } = testLines(setup, test);
   const caution = cautionOf(test);
   return (
@@ -44,6 +46,7 @@ export function TestAside({ setup, test, next, looked, onLook, onAnswer, onPutOf
               text={answer.text}
               leads={`${percent(answer.probability)} likely; then ${leadsText(setup, answer)}`}
               isLooked={looked === i}
+              ready={ready}
               onLook={() => onLook(i)}
               onPress={() => onAnswer(answer.id)}
             />
@@ -55,6 +58,7 @@ export function TestAside({ setup, test, next, looked, onLook, onAnswer, onPutOf
             text="Cannot do that now"
             leads={next === undefined ? 'no other test would tell more' : `next best: ${nextText(setup, next)}`}
             isLooked={false}
+            ready={ready}
             onLook={() => {}}
             onPress={onPutOff}
           />
@@ -74,15 +78,17 @@ interface AnswerButtonProps {
   readonly text: string;
   readonly leads: string;
   readonly isLooked: boolean;
+  readonly ready: boolean;
   readonly onLook: () => void;
   readonly onPress: () => void;
 }
 
-function AnswerButton({ number, text, leads, isLooked, onLook, onPress }: AnswerButtonProps) {
+function AnswerButton({ number, text, leads, isLooked, ready, onLook, onPress }: AnswerButtonProps) {
   return (
     <button
       type="button"
       onClick={onPress}
+      disabled={!ready}
       onMouseEnter={onLook}
       onFocus={onLook}
       aria-keyshortcuts={String(number)}

@@ -12,32 +12,31 @@ export function useSuspects(
   events: readonly JobEvent[],
   options: SearchOptions,
 ): { readonly suspects: ToldSuspects; readonly isFresh: boolean } {
-  const [answer, setAnswer] = useState({ told: initial, request: 0 });
+  // A log is another object once its events are saved, and no other log.
+  const question = `${events.map(({ id }) => id).join()} ${JSON.stringify(options)}`;
+  const [answer, setAnswer] = useState({ told: initial, question });
   const worker = useRef<Worker>(undefined);
-  const asked = useRef(0);
   const [onPage] = useState(createSuspecter);
-  const question = useRef({ events, options });
-  question.current = { events, options };
+  const asked = useRef({ request: 0, question, events, options });
   useEffect(() => {
     const started = new Worker(new URL('../../workers/suspects.ts', import.meta.url), { type: 'module' });
     worker.current = started;
     started.onmessage = ({ data }: MessageEvent<SuspectsResponse>) => {
-      if (data.request === asked.current) setAnswer(data);
+      if (data.request === asked.current.request) setAnswer({ told: data.told, question: asked.current.question });
     };
     started.onerror = () => {
       worker.current = undefined;
-      setAnswer({ told: onPage(question.current.events, question.current.options), request: asked.current });
+      const { events: log, options: how, question: of } = asked.current;
+      setAnswer({ told: onPage(log, how), question: of });
     };
     return () => started.terminate();
   }, [onPage]);
-  const key = `${events.map(({ id }) => id).join()} ${JSON.stringify(options)}`;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a log is another object once its events are saved, and no other log
+  // biome-ignore lint/correctness/useExhaustiveDependencies: events and options are what the question says
   useEffect(() => {
-    asked.current += 1;
-    const request: SuspectsRequest = { request: asked.current, ...question.current };
-    if (worker.current === undefined)
-      setAnswer({ told: onPage(request.events, request.options), request: asked.current });
+    const request: SuspectsRequest = { request: asked.current.request + 1, events, options };
+    asked.current = { ...request, question };
+    if (worker.current === undefined) setAnswer({ told: onPage(events, options), question });
     else worker.current.postMessage(request);
-  }, [key, onPage]);
-  return { suspects: answer.told, isFresh: answer.request === asked.current };
+  }, [question, onPage]);
+  return { suspects: answer.told, isFresh: answer.question === question };
 }
