@@ -190,6 +190,29 @@ describe('live signal', () => {
     expect(live.reading().from).toBeGreaterThanOrEqual(10);
   });
 
+  it('reads a fast gauge as it reads a slow one', () => {
+    const readingAt = (rateHz: number) => {
+      const live = createLiveSignal(4);
+      for (let i = 0; i < 8; i += 1) {
+        const { times, channels } = wave({ seconds: 1, rateHz, cycleHz: 8, value: (_, phase) => pulse(phase) });
+        live.push({
+          times: times.map((t) => t + i),
+          channels: channels.map((c, k) => ({ ...c, stem: `v${k + 1}` })),
+          rpm: undefined,
+          barometer: 101.325 as never,
+        });
+      }
+      return live.reading();
+    };
+    const [slow, fast] = [readingAt(500), readingAt(4000)];
+    expect(fast.phase).toBe(slow.phase);
+    fast.channels.forEach(({ depression, pulse: swing }, i) => {
+      expect(depression).toBeCloseTo(slow.channels[i]?.depression ?? 0, 1);
+      expect(swing / (slow.channels[i]?.pulse ?? 1)).toBeCloseTo(1, 1);
+    });
+    expect(fast.speed?.speed).toBeCloseTo(slow.speed?.speed ?? 0, -1);
+  });
+
   it('starts anew when the gauge’s clock starts anew', () => {
     const live = createLiveSignal(4);
     for (let i = 5; i < 10; i += 1) live.push(batch(i, 1));
