@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { expectAccessible } from '../support/accessibility';
-import { openDesk, openJob } from '../support/workshop';
+import { openDesk, openJob, savedKinds } from '../support/workshop';
 
 test('no screen has a violation that axe-core finds', async ({ page }) => {
   await page.goto('/');
@@ -25,6 +25,7 @@ test('no screen has a violation that axe-core finds', async ({ page }) => {
   await page.getByLabel('Cylinder 1, vacuum').fill('40');
   await page.getByLabel('Cylinder 2, vacuum').fill('42');
   await page.getByRole('button', { name: 'Take it' }).click();
+  await expect.poll(() => savedKinds(page, jobId)).toContain('reading');
   await page.goto(`/jobs/${jobId}`);
   await expect(page.getByRole('region', { name: 'As found' })).toBeVisible();
   await expectAccessible(page);

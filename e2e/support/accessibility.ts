@@ -7,6 +7,8 @@ const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 
 /** No violation of WCAG 2.2 A and AA that axe-core can find. */
 export async function expectAccessible(page: Page): Promise<void> {
+  // The title of a page made for this request comes after its beginning.
+  await expect(page).toHaveTitle(/./);
   for (const theme of THEMES) {
     await page.evaluate((name) => {
       document.documentElement.dataset.theme = name;

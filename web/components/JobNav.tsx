@@ -15,7 +15,7 @@ export function JobNav({ jobId, now }: { readonly jobId: string; readonly now: (
           key={name}
           href={`/jobs/${jobId}${path}`}
           aria-current={name === now ? 'page' : undefined}
-          className="flex min-h-12 items-center border-transparent border-b-3 pt-[3px] text-soft hover:text-ink aria-[current]:border-amber aria-[current]:text-ink"
+          className="flex min-h-12 items-center border-transparent max-sm:min-h-10 border-b-3 pt-[3px] text-soft hover:text-ink aria-[current]:border-amber aria-[current]:text-ink"
         >
           {name}
         </Link>

@@ -10,7 +10,7 @@ export function PageHeader({ children }: { readonly children?: ReactNode }) {
         <NeedleMark />
         Amber Needle
       </Link>
-      {children}
+      <div className="flex self-stretch max-sm:order-last max-sm:w-full">{children}</div>
       <div className="ml-auto flex items-center gap-6">
         <Link href="/workshop" className="inline-flex min-h-12 items-center hover:underline hover:underline-offset-4">
           Workshop

@@ -29,32 +29,34 @@ interface BenchHeaderProps {
 /** Where we are in the work, what sends, and whether the record is safe. */
 export function BenchHeader({ machine, jobId, stage, couples, signal, log, onSources }: BenchHeaderProps) {
   return (
-    <header className="flex min-h-13 items-center gap-x-7 border-line border-b px-6">
+    <header className="flex min-h-13 items-center gap-x-7 border-line border-b px-6 max-sm:flex-wrap max-sm:gap-x-4 max-sm:px-4">
       <Link
         href={`/jobs/${jobId}`}
-        className="flex min-h-12 items-center font-bold"
+        className="flex min-h-12 items-center font-bold max-sm:min-h-11 max-sm:max-w-36"
         aria-label={`${machine}: to the job’s page`}
       >
         {machine}
       </Link>
-      <JobNav jobId={jobId} now="Bench" />
-      <ol className="flex gap-4 self-stretch border-line border-l pl-6 text-soft max-xl:hidden" aria-label="Stages">
+      <div className="flex self-stretch max-sm:order-last max-sm:w-full">
+        <JobNav jobId={jobId} now="Bench" />
+      </div>
+      <ol className="flex gap-4 self-stretch border-line border-l pl-6 text-soft max-md:hidden" aria-label="Stages">
         {WORK_STAGES.filter((name) => couples || name !== 'couple').map((name) => (
           <li
             key={name}
             aria-current={name === stage ? 'step' : undefined}
-            className="flex items-center aria-[current]:font-bold aria-[current]:text-ink"
+            className="flex items-center aria-[current]:font-bold aria-[current]:text-ink max-xl:[&:not([aria-current])]:hidden"
           >
             {STAGE_NAMES[name]}
           </li>
         ))}
       </ol>
-      <p className="ml-auto text-right text-soft" data-testid="source">
+      <p className="ml-auto text-right text-soft max-sm:min-w-0 max-sm:flex-1 max-sm:text-sm" data-testid="source">
         <button
           type="button"
           onClick={onSources}
           aria-keyshortcuts={keyFor('sources').spoken}
-          className="min-h-12 underline decoration-edge underline-offset-4 hover:text-ink"
+          className="min-h-12 underline decoration-edge underline-offset-4 hover:text-ink max-sm:text-right"
         >
           {sourceText(signal)}
         </button>
