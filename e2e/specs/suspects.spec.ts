@@ -106,6 +106,11 @@ test('a blocked idle passage is found, mended and proven; an answer is taken bac
     await expect(page.getByRole('list', { name: 'Put right' })).toContainText(
       'Idle passage or pilot jet blocked, 3; proven: Turn its mixture screw in',
     );
+    await page.keyboard.press('u');
+    await expect(page.getByRole('list', { name: 'Put right' })).toBeHidden();
+    await expect(remedyOf(page)).toBeVisible();
+    await page.keyboard.press('c');
+    await expect(page.getByRole('list', { name: 'Put right' }).getByRole('listitem')).toHaveCount(1);
     await expect.poll(() => savedKinds(page, id)).toContain('cured');
     await page.getByRole('link', { name: 'Report' }).click();
     await expect(page.getByRole('main').getByText('Put right: Idle passage or pilot jet blocked, 3')).toBeVisible();

@@ -11,8 +11,6 @@ import {
 
 /** So many suspects are told of; the rest is summed up. */
 const MOST_SUSPECTS = 12;
-/** The test to do, and what comes next when it cannot be done. */
-const MOST_TESTS = 2;
 
 /** A suspect as a page shows it: plain data. */
 export interface ToldSuspect {
@@ -29,6 +27,7 @@ export interface ToldSuspects {
   readonly cured: readonly CuredCause[];
   readonly ranked: readonly ToldSuspect[];
   readonly unknown: number;
+  /** The test to do, and what comes next when it cannot be done. */
   readonly tests: readonly ProposedTest[];
 }
 
@@ -45,8 +44,14 @@ export function createSuspecter(): Suspecter {
       told,
       cured,
       unknown: suspects.unknown,
-      tests: tests.slice(0, MOST_TESTS),
+      tests: firstOfTwoKinds(tests),
       ranked: suspects.ranked.slice(0, MOST_SUSPECTS).map(({ cause, ...suspect }) => ({ ...suspect, cause: cause.id })),
     };
   };
+}
+
+/** What cannot be done at one place cannot be done at the others. */
+function firstOfTwoKinds([first, ...others]: readonly ProposedTest[]): readonly ProposedTest[] {
+  const next = others.find(({ test }) => test.id !== first?.test.id);
+  return [first, next].filter((test) => test !== undefined);
 }

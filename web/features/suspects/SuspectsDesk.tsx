@@ -21,13 +21,13 @@ import { RemedyCard } from './RemedyCard';
 import { SuspectList } from './SuspectList';
 import { TestAside } from './TestAside';
 import { ToldList } from './ToldList';
-import { useSuspects } from './useSuspects';
+import { useSuspects, type WeighedSuspects } from './useSuspects';
 import { remedyOf, suspectsView } from './view/suspectsView';
 
 interface SuspectsDeskProps {
   readonly jobId: string;
   readonly initial: readonly JobEvent[];
-  readonly initialSuspects: ToldSuspects;
+  readonly initialSuspects: WeighedSuspects;
 }
 
 /** The search for what no screw cures, as a job’s log stands. */
@@ -41,7 +41,7 @@ interface SearchDeskProps {
   readonly jobId: string;
   readonly job: Job;
   readonly log: JobLog;
-  readonly initial: ToldSuspects;
+  readonly initial: WeighedSuspects;
 }
 
 /** Suspects on the left, the one test that parts them on the right. */
@@ -71,7 +71,8 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
     });
   };
   const cured = (proven: boolean) => {
-    if (view.found === undefined) return;
+    // Pressed twice, a cause is put right once.
+    if (view.found === undefined || !isFresh) return;
     const { cause, place, name } = view.found;
     const proof = proven ? remedyOf(cause)?.proof : undefined;
     const event = {
@@ -83,9 +84,10 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
     if (propose(event)) toast(`Put right: ${name}`);
   };
   const undoLast = () => {
-    const last = suspects.told.findLast(({ eventId }) => eventId !== undefined);
-    if (last?.eventId === undefined) toast('There is nothing to undo.');
-    else propose({ kind: 'undone', event: last.eventId });
+    // What was turned or read on the bench since is not taken back from here.
+    const last = job.search.at(-1);
+    if (last === undefined) toast('There is nothing to undo.');
+    else if (propose({ kind: 'undone', event: last.id })) toast(`Undone: ${eventText(setup, last)}`);
   };
   const delay = () => test !== undefined && isFresh && setPutOff([...putOff, test.test.id]);
   const open = job.status !== 'closed';

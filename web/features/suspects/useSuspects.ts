@@ -6,15 +6,21 @@ import { useEffect, useRef, useState } from 'react';
 import { createSuspecter, type ToldSuspects } from '@/workers/suspecter';
 import type { SuspectsRequest, SuspectsResponse } from '@/workers/suspectsProtocol';
 
+/** A search, and the log it is of. */
+export interface WeighedSuspects {
+  readonly events: readonly JobEvent[];
+  readonly told: ToldSuspects;
+}
+
 /** The search for a log, worked out in a worker; on the page where there is none. `isFresh`: it is for this very log. */
 export function useSuspects(
-  initial: ToldSuspects,
+  initial: WeighedSuspects,
   events: readonly JobEvent[],
   options: SearchOptions,
 ): { readonly suspects: ToldSuspects; readonly isFresh: boolean } {
-  // A log is another object once its events are saved, and no other log.
-  const question = `${events.map(({ id }) => id).join()} ${JSON.stringify(options)}`;
-  const [answer, setAnswer] = useState({ told: initial, question });
+  const question = questionOf(events, options);
+  // Of a long log the server weighs the beginning only.
+  const [answer, setAnswer] = useState(() => ({ told: initial.told, question: questionOf(initial.events, options) }));
   const worker = useRef<Worker>(undefined);
   const [onPage] = useState(createSuspecter);
   const asked = useRef({ request: 0, question, events, options });
@@ -39,4 +45,9 @@ export function useSuspects(
     else worker.current.postMessage(request);
   }, [question, onPage]);
   return { suspects: answer.told, isFresh: answer.question === question };
+}
+
+/** A log is another object once its events are saved, and no other log. */
+function questionOf(events: readonly JobEvent[], options: SearchOptions): string {
+  return `${events.map(({ id }) => id).join()} ${JSON.stringify(options)}`;
 }
