@@ -70,7 +70,7 @@ export function TestAside({ setup, test, next, looked, ready, onLook, onAnswer, 
 
 function nextText(setup: Setup, next: ProposedTest): string {
   const { name, where } = testLines(setup, next);
-  return `${name.toLowerCase()}${where === '' ? '' : `, ${where}`}, ${next.test.minutes} min`;
+  return `${name.toLowerCase()} (${where === '' ? '' : `at ${where}, `}${next.test.minutes} min)`;
 }
 
 interface AnswerButtonProps {

@@ -80,7 +80,7 @@ export function leadsText(setup: Setup, { leads }: ProposedAnswer): string {
     .slice(0, 1)
     .map(
       ({ id, place, probability }) =>
-        `${causeName(id).toLowerCase()}${placeText(setup, place)} ${percent(probability)}`,
+        `${causeName(id).toLowerCase()}${placeText(setup, place)}: ${percent(probability)}`,
     )
     .join(', ');
 }
