@@ -1,10 +1,8 @@
-import { spawn } from 'node:child_process';
-import { cpus } from 'node:os';
-import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { ARCHETYPES, isArchetype } from '@amber-needle/core/setup';
 import type { JobResult } from './adviceRun';
 import { adviceTable } from './adviceTable';
+import { inShards } from './inShards';
 
 /**
  * Whole jobs on the practice engine, judged by its truth, on all cores:
@@ -23,8 +21,6 @@ const { values, positionals } = parseArgs({
     lines: { type: 'boolean', default: false },
   },
 });
-const RUN = fileURLToPath(new URL('adviceRun.ts', import.meta.url));
-const TSX = fileURLToPath(new URL('../../node_modules/.bin/tsx', import.meta.url));
 const SHARD = 5;
 
 interface Shard {
@@ -41,39 +37,10 @@ const shards = names.flatMap((name) =>
   }),
 );
 
-function runShard({ name, first, count }: Shard): Promise<readonly JobResult[]> {
-  return new Promise((resolve, reject) => {
-    const child = spawn(
-      TSX,
-      [RUN, name, String(first), String(count), values.methods, values.fault, values.meter, values.engine],
-      {
-        stdio: ['ignore', 'pipe', 'inherit'],
-      },
-    );
-    let text = '';
-    child.stdout.on('data', (chunk) => {
-      text += chunk;
-    });
-    child.on('close', (code) =>
-      code === 0
-        ? resolve(
-            text
-              .trim()
-              .split('\n')
-              .map((line): JobResult => JSON.parse(line)),
-          )
-        : reject(new Error(`${name} from seed ${first} ended with code ${code}`)),
-    );
-  });
-}
-
-const results: JobResult[] = [];
-async function lane(): Promise<void> {
-  for (let shard = shards.shift(); shard !== undefined; shard = shards.shift()) {
-    const found = await runShard(shard);
-    results.push(...found);
-    if (values.lines) for (const result of found) process.stdout.write(`${JSON.stringify(result)}\n`);
-  }
-}
-await Promise.all(cpus().map(lane));
+const { methods, fault, meter, engine } = values;
+const results = await inShards<JobResult>(
+  'adviceRun.ts',
+  shards.map(({ name, first, count }) => [name, String(first), String(count), methods, fault, meter, engine]),
+);
+if (values.lines) for (const result of results) process.stdout.write(`${JSON.stringify(result)}\n`);
 process.stdout.write(adviceTable(results));

@@ -1,59 +1,57 @@
-import { ARCHETYPES } from '@amber-needle/core/setup';
-import {
-  CAUSES,
-  type Evidence,
-  nextTests,
-  OBSERVATIONS,
-  type Suspects,
-  TESTS,
-  weighSuspects,
-} from '@amber-needle/core/suspects';
+import { parseArgs } from 'node:util';
+import { ARCHETYPE_NAMES, ARCHETYPES } from '@amber-needle/core/setup';
+import { CAUSES, type Evidence, OBSERVATIONS, TESTS } from '@amber-needle/core/suspects';
 import { FIRST } from './cases/first';
 import { SECOND } from './cases/second';
 import type { SuspectCase } from './cases/suspectCase';
+import { inShards } from './inShards';
+import { nameOf, search } from './search';
+import type { SeededResult } from './seeded/run';
+import { confusions, seededTable, statedTable } from './seeded/table';
 
-/** Cases told by a practitioner: where the cause stands at once and after each test. `npm run benchmark:suspects [-- --lines]`. */
+/**
+ * Where the cause stands at once and after each test: in cases told by a practitioner, and on engines with one seeded fault that answer the tests
+ * themselves. `npm run benchmark:suspects [-- --only told|seeded] [--seeds 28] [--first 50000] [--lines]`.
+ */
+const { values } = parseArgs({
+  options: {
+    only: { type: 'string', default: 'both' },
+    seeds: { type: 'string', default: '28' },
+    first: { type: 'string', default: '50000' },
+    lines: { type: 'boolean', default: false },
+  },
+});
 const MOST_TESTS = 4;
+const SURE = 0.8;
 
-export function evidenceOf(text: string): Evidence {
+function evidenceOf(text: string): Evidence {
   const seen = !text.startsWith('!');
   const [observation = '', place] = text.replace('!', '').split('@');
   if (!OBSERVATIONS.some(({ id }) => id === observation)) throw new Error(`no observation ${observation}`);
   return { kind: 'observed', observation, place, seen };
 }
 
-function rankOf({ ranked }: Suspects, was: string): number {
-  const [id, place] = was.split('@');
-  return 1 + ranked.findIndex((each) => each.cause.id === id && each.place === place);
-}
-
 function play({ bank, seen, was, answers }: SuspectCase) {
-  const setup = ARCHETYPES[bank];
   const [cause = '', place] = was.split('@');
   if (!CAUSES.some(({ id }) => id === cause)) throw new Error(`no cause ${cause}`);
   for (const [test, answer] of Object.entries(answers))
     if (!TESTS.find(({ id }) => id === test)?.answers.some(({ id }) => id === answer))
       throw new Error(`${test}: ${answer}`);
-  let evidence = seen.map(evidenceOf);
-  let suspects = weighSuspects(setup, evidence);
-  const ranks = [rankOf(suspects, was)];
-  const asked: string[] = [];
-  let minutes = 0;
-  while (asked.length < MOST_TESTS && (ranks.at(-1) !== 1 || (suspects.ranked[0]?.probability ?? 0) < 0.8)) {
-    const [next] = nextTests(setup, suspects, { evidence });
-    if (next === undefined) break;
-    const isHere = next.place === undefined || place === undefined || next.place === place;
-    const answer = (isHere ? answers[next.test.id] : undefined) ?? next.test.answers[0].id;
-    asked.push(`${next.test.id}${next.place === undefined ? '' : `@${next.place}`}=${answer}`);
-    minutes += next.test.minutes;
-    evidence = [...evidence, { kind: 'tested', test: next.test.id, place: next.place, answer }];
-    suspects = weighSuspects(setup, evidence);
-    ranks.push(rankOf(suspects, was));
-  }
+  const { suspects, ...searched } = search({
+    setup: ARCHETYPES[bank],
+    seen: seen.map(evidenceOf),
+    was: [was],
+    mostTests: MOST_TESTS,
+    answer(asked) {
+      const isHere = asked.place === undefined || place === undefined || asked.place === place;
+      return (isHere ? answers[asked.test.id] : undefined) ?? asked.test.answers[0].id;
+    },
+    enough: ({ ranked }, rank) => rank === 1 && (ranked[0]?.probability ?? 0) >= SURE,
+  });
   const top = suspects.ranked
     .slice(0, 2)
-    .map((each) => `${each.cause.id}@${each.place ?? '-'} ${each.probability.toFixed(2)}`);
-  return { ranks, asked, minutes, top };
+    .map((each) => `${nameOf(each.cause.id, each.place)} ${each.probability.toFixed(2)}`);
+  return { ...searched, top };
 }
 
 function report(name: string, cases: readonly SuspectCase[], lines: boolean) {
@@ -73,7 +71,26 @@ function report(name: string, cases: readonly SuspectCase[], lines: boolean) {
   };
 }
 
-console.table([
-  report('written before the likelihoods', FIRST, false),
-  report('looked at while they were set', SECOND, process.argv.includes('--lines')),
-]);
+if (values.only !== 'seeded')
+  console.table([
+    report('written before the likelihoods', FIRST, false),
+    report('looked at while they were set', SECOND, values.lines),
+  ]);
+
+if (values.only !== 'told') {
+  const shard = 4;
+  const firsts = Array.from(
+    { length: Math.ceil(Number(values.seeds) / shard) },
+    (_, i) => Number(values.first) + i * shard,
+  );
+  const shardsOf = (engine: string, from: readonly number[]) =>
+    ARCHETYPE_NAMES.flatMap((bank) => from.map((first) => [engine, bank, String(first), String(shard)]));
+  const results = await inShards<SeededResult>('seeded/run.ts', [
+    ...shardsOf('own', firsts),
+    ...shardsOf('foreign', firsts.slice(0, Math.ceil(firsts.length / 4))),
+  ]);
+  if (values.lines) for (const result of results) process.stdout.write(`${JSON.stringify(result)}\n`);
+  console.table(seededTable(results));
+  console.table(statedTable(results));
+  console.table(confusions(results));
+}

@@ -55,6 +55,8 @@ export function exchangeName(what: string): string {
 
 /** What an exchange says, in a line: the part, or what stays where it is. */
 export function conclusionText(what: string, outcome: ExchangedEvidence['outcome']): string {
+  const said = EXCHANGES.find(({ id }) => id === what)?.says?.[outcome];
+  if (said !== undefined) return said;
   const part = exchangeName(what);
   if (outcome === 'followed') return `It went with the ${part}: the fault is in them, not where they were.`;
   if (outcome === 'stayed') return `It stayed with its place: the ${part} are not it.`;

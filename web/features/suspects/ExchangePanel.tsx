@@ -1,7 +1,7 @@
 'use client';
 
 import type { Setup } from '@amber-needle/core/setup';
-import { EXCHANGES, type ExchangeOutcome, OUTCOMES } from '@amber-needle/core/suspects';
+import { EXCHANGES, type ExchangeOutcome, exchangesFor, OUTCOMES } from '@amber-needle/core/suspects';
 import { useState } from 'react';
 import { Button } from '@/components/Button';
 import { Modal } from '@/components/Modal';
@@ -34,7 +34,7 @@ export function ExchangePanel({ setup, onTell, onClose }: ExchangePanelProps) {
       <p className="mb-4 text-soft">One thing at a time; engine stopped, hot parts and ignition in mind.</p>
       <div className="grid gap-3 sm:grid-cols-3">
         <Select label="The" value={what} onChange={({ target }) => setWhat(target.value)}>
-          {EXCHANGES.map(({ id, text }) => (
+          {exchangesFor(setup).map(({ id, text }) => (
             <option key={id} value={id}>
               {text}
             </option>

@@ -56,7 +56,11 @@ export function TestAside({ setup, test, next, looked, ready, onLook, onAnswer, 
           <AnswerButton
             number={test.answers.length + 1}
             text="Cannot do that now"
-            leads={next === undefined ? 'no other test would tell more' : `next best: ${nextText(setup, next)}`}
+            leads={
+              next === undefined
+                ? 'nothing else that can be undone would tell more'
+                : `next best: ${nextText(setup, next)}`
+            }
             isLooked={false}
             ready={ready}
             onLook={() => {}}
@@ -70,7 +74,7 @@ export function TestAside({ setup, test, next, looked, ready, onLook, onAnswer, 
 
 function nextText(setup: Setup, next: ProposedTest): string {
   const { name, where } = testLines(setup, next);
-  return `${name.toLowerCase()} (${where === '' ? '' : `at ${where}, `}${next.test.minutes} min)`;
+  return `${name.toLowerCase()} (${where === '' ? '' : `at ${where}, `}${next.test.minutes}\u00a0min)`;
 }
 
 interface AnswerButtonProps {

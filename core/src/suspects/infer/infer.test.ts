@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ARCHETYPES, type Setup } from '../../setup';
-import { CAUSES, OBSERVATIONS, TESTS } from '../map';
+import { CAUSES, exchangesFor, OBSERVATIONS, TESTS } from '../map';
 import type { Evidence } from './evidence';
 import { nextTests } from './nextTest';
 import { weighSuspects } from './weigh';
@@ -174,6 +174,17 @@ describe('an exchange', () => {
     const stayed = [...lean, exchange('carburetors', 'stayed')];
     expect(chance(stayed, 'airLeak', '2')).toBeGreaterThan(chance(lean, 'airLeak', '2'));
     expect(chance(stayed, 'blockedIdle', '2')).toBeLessThan(chance(lean, 'blockedIdle', '2') / 4);
+  });
+
+  it('of turns in the firing order convicts the manifold that both cylinders share', () => {
+    const shared = siamesedFour;
+    const swapped: Evidence = { kind: 'exchanged', what: 'firingOrder', places: ['2', '3'], outcome: 'followed' };
+    const robbed = (evidence: readonly Evidence[]) =>
+      weighSuspects(shared, evidence).ranked.find(({ cause, place }) => cause.id === 'sharedRobbing' && place === '3');
+    const lean = [seen('plugWhite', '3')];
+    expect(robbed([...lean, swapped])?.probability).toBeGreaterThan(2 * (robbed(lean)?.probability ?? 1));
+    expect(exchangesFor(shared).map(({ id }) => id)).toContain('firingOrder');
+    expect(exchangesFor(rack4).map(({ id }) => id)).not.toContain('firingOrder');
   });
 
   it('says nothing of what is elsewhere', () => {

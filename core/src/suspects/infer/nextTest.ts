@@ -28,8 +28,8 @@ const TROUBLE = 4;
 /** Hypotheses less probable than this, and those after so many more probable ones, move no choice of a test. Ours. */
 const NEGLIGIBLE = 5e-4;
 const MOST_HYPOTHESES = 120;
-/** So many are worked out from all hypotheses that are worth a thought. */
-const FORESEEN = 2;
+/** So many are worked out from all hypotheses that are worth a thought: the one that is shown with where it leads. */
+const FORESEEN = 1;
 const NOTHING = 2e-5;
 /** A test that tells less than this, bits, is not worth asking for. Ours. */
 const LEAST_BITS = 0.02;

@@ -8,6 +8,11 @@ const OVERFLOWS = {
   idleSooty: 'sometimes',
   thirsty: 'often',
   fuelInOil: 'sometimes',
+  // Rich enough, a cylinder misses too, and its exhaust stays cooler.
+  coldPipe: 'sometimes',
+  missesIdle: 'sometimes',
+  flutters: 'sometimes',
+  rocks: 'sometimes',
 } as const;
 const AFTER_BOWL = 'float height, idle mixture, balance';
 
@@ -138,8 +143,15 @@ export const BOWLS: readonly Cause[] = [
       puddle: 'sometimes',
       gurglesLoad: 'often',
       idleSooty: 'often',
+      missesIdle: 'sometimes',
+      plugWet: 'sometimes',
+      rocks: 'sometimes',
+      flutters: 'sometimes',
+      surges: 'sometimes',
+      coldPipe: 'sometimes',
     },
     tests: {
+      chokeUnderLoad: { better: 'sometimes' },
       fuelLevel: { high: 'mostly', low: 'sometimes' },
       staticFuel: { slow: 'sometimes' },
       countTurns: { far: 'often' },

@@ -91,6 +91,8 @@ export const ELSEWHERE: readonly Cause[] = [
       coldFineWarmBad: 'sometimes',
       stallsWarm: 'sometimes',
       sensorLean: 'sometimes',
+      slowTop: 'sometimes',
+      revsButNoPull: 'sometimes',
     },
     tests: { pullLead: { nothing: 'mostly' }, swapPlug: { moves: 'always' }, holdLoad: { breaks: 'mostly' } },
     mend: 'Plug, cap, lead or coil: the part that the fault went with.',

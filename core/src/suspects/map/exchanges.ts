@@ -1,4 +1,5 @@
 import type { Frequency, Site } from './observation';
+import type { MachineNeed } from './test';
 
 /** Parts that two places can exchange, to see whether a fault goes with them. */
 export interface Exchange {
@@ -6,6 +7,10 @@ export interface Exchange {
   /** What changes places, in the plural. */
   readonly text: string;
   readonly at: Site;
+  /** Machines that it can be done on; all when left out. */
+  readonly needs?: MachineNeed;
+  /** What an outcome says, where that is not plain. */
+  readonly says?: Readonly<Partial<Record<ExchangeOutcome, string>>>;
   /** Causes that go with it, and how often the fault is then seen to have moved. */
   readonly carries: Readonly<Partial<Record<string, Frequency>>>;
 }
@@ -59,5 +64,17 @@ export const EXCHANGES: readonly Exchange[] = [
     text: 'hoses of the gauges',
     at: 'throat',
     carries: { exchangedHoses: 'always', instrumentFault: 'always' },
+  },
+  {
+    id: 'firingOrder',
+    text: 'turns in the firing order',
+    at: 'cylinder',
+    needs: 'sharedManifold',
+    says: {
+      followed:
+        'It changed sides with the firing order: the manifold robs the cylinder that draws second. No jet is wrong.',
+      stayed: 'It stayed with its cylinder: the firing order is not it.',
+    },
+    carries: { sharedRobbing: 'always' },
   },
 ];

@@ -45,6 +45,7 @@ export const FUEL_SUPPLY: readonly Cause[] = [
       revsButNoPull: 'often',
     },
     tests: {
+      chokeUnderLoad: { better: 'sometimes' },
       flowIntoJar: { bubbles: 'often', weak: 'often' },
       auxiliaryTank: { better: 'always' },
       holdLoad: { fades: 'mostly' },
@@ -73,6 +74,7 @@ export const FUEL_SUPPLY: readonly Cause[] = [
       slowTop: 'often',
     },
     tests: {
+      chokeUnderLoad: { better: 'sometimes' },
       lookAtFilter: { clogged: 'often', missing: 'often' },
       flowIntoJar: { weak: 'mostly' },
       lookAtFuel: { grit: 'mostly' },
@@ -103,6 +105,7 @@ export const FUEL_SUPPLY: readonly Cause[] = [
       slowTop: 'often',
     },
     tests: {
+      chokeUnderLoad: { better: 'sometimes' },
       flowIntoJar: { weak: 'mostly', none: 'sometimes' },
       fuelPressure: { low: 'always' },
       auxiliaryTank: { better: 'always' },

@@ -1,4 +1,5 @@
 import { enrichmentOn, type Setup, sharesPlenum } from '../../setup';
+import { EXCHANGES, type Exchange } from './exchanges';
 import type { MachineNeed } from './test';
 
 /** Whether a machine has what a cause or a test needs. */
@@ -26,4 +27,9 @@ export function hasNeed(setup: Setup, need: MachineNeed): boolean {
     case 'fuelScrews':
       return throats.some(({ id }) => adjusters.some((adjuster) => enrichmentOn(adjuster, id) !== 0));
   }
+}
+
+/** What can change places on a machine. */
+export function exchangesFor(setup: Setup): readonly Exchange[] {
+  return EXCHANGES.filter(({ needs }) => needs === undefined || hasNeed(setup, needs));
 }

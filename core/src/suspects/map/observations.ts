@@ -99,20 +99,20 @@ export const OBSERVATIONS: readonly Observation[] = [
 
   seen('bench', 'throat')('depressionLow', 'its depression stays below its sisters’', { words: 'vacuum low' }),
   seen('bench', 'throat')('depressionHigh', 'its depression stays above its sisters’', { words: 'vacuum high' }),
-  seen('bench', 'throat')('stopDead', 'its stop or synchronising screw moves nothing', {
+  seen('bench', 'throat', 'never')('stopDead', 'its stop or synchronising screw moves nothing', {
     words: 'screw no effect balance',
   }),
-  seen('bench', 'throat')('comesElsewhere', 'its throttle comes to rest elsewhere after each blip', {
+  seen('bench', 'throat', 'never')('comesElsewhere', 'its throttle comes to rest elsewhere after each blip', {
     words: 'returns differently',
   }),
-  seen('bench', 'throat')('airShort', 'its mouth draws less air at an equal depression', {
+  seen('bench', 'throat', 'never')('airShort', 'its mouth draws less air at an equal depression', {
     words: 'airflow vacuum agree',
   }),
   seen('bench', 'cylinder')('flutters', 'its needle flutters more than its sisters’', { words: 'jumps shakes needle' }),
-  seen('bench', 'throat')('gaugeDiffers', 'its gauge differs from the others on one source', {
+  seen('bench', 'throat', 'never')('gaugeDiffers', 'its gauge differs from the others on one source', {
     words: 'instrument offset',
   }),
-  seen('bench', 'throat')('answersOther', 'its needle answers another throat’s screw', {
+  seen('bench', 'throat', 'never')('answersOther', 'its needle answers another throat’s screw', {
     words: 'swapped hoses gauges',
   }),
   seen('bench', 'bank')('sensorLean', 'the sensor reads lean, nothing else does', { words: 'lambda oxygen wideband' }),

@@ -165,6 +165,12 @@ export const TESTS: readonly Test[] = [
       drags: 'drags or stays open',
     },
   ),
+  test('throat', 2, { tools: 'screwdriver', needs: 'severalThroats' })(
+    'watchStop',
+    'Turn its stop and watch its throttle',
+    'Half a turn either way, engine stopped, a finger on the lever; turn it back.',
+    { moves: 'the throttle follows', still: 'it turns and nothing moves' },
+  ),
   test('throat', 2)('shaftPlay', 'Shake its throttle shaft', 'Engine stopped, up and down at both ends.', {
     tight: 'no play',
     loose: 'play that is felt',
@@ -199,6 +205,12 @@ export const TESTS: readonly Test[] = [
     back: 'all the way back',
     on: 'one hangs on',
   }),
+  test('throat', 8, { ...FUEL, tools: 'spanner', takesOff: 'its enricher' })(
+    'enricherSeat',
+    'Look at its enricher',
+    'Engine stopped: plunger, its rubber and the seat below it; does its spring press it home?',
+    { seats: 'clean, and pressed home', worn: 'worn, hard, or it stands off its seat' },
+  ),
   test('bank', 2, { needs: 'plates' })(
     'fastIdle',
     'Is the fast idle off its cam?',
@@ -299,6 +311,12 @@ export const TESTS: readonly Test[] = [
     'Full load up a hill',
     'Closed road or a helper; never watch a screen under way.',
     { pulls: 'pulls through', fades: 'fades after a while', breaks: 'breaks up at once' },
+  ),
+  test('bank', 6, { hazard: 'road' })(
+    'chokeUnderLoad',
+    'Pull the choke a little where it is weak',
+    'Under load, for a moment. Closed road or a helper; never watch a screen under way.',
+    { worse: 'worse, or no difference', better: 'it pulls better: it is lean there' },
   ),
   test('bank', 10, HOT)(
     'hotSoak',

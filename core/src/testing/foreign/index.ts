@@ -1,3 +1,3 @@
-export type { ForeignGauges } from './bank';
+export { createForeignBank, type ForeignBank, type ForeignGauges } from './bank';
 export * from './drive';
 export * from './law';
