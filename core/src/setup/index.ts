@@ -1,6 +1,17 @@
 export * from './archetypes';
+export {
+  BODIES,
+  type Body,
+  type Carburetor,
+  CIRCUITS,
+  type Circuit,
+  FITTING_CHOICES,
+  type Fitting,
+  type Spec,
+} from './carburetorSchema';
 export * from './edit';
 export * from './effect';
+export * from './fitting';
 export * from './openArea';
 export * from './problems';
 export * from './quantity';

@@ -1,5 +1,6 @@
 import type { Problem } from '../validation';
 import { concernOf } from './effect';
+import { carburetorNames } from './fitting';
 import { sharesPlenum } from './quantity';
 import type { Setup } from './schema';
 
@@ -8,7 +9,13 @@ import type { Setup } from './schema';
  * Returns one problem for each fault with the path to it; an empty list means the setup can be worked with.
  */
 export function setupProblems(setup: Setup): readonly Problem[] {
-  return [...repeatedIds(setup), ...looseEnds(setup), ...uselessParts(setup), ...contradictions(setup)];
+  return [
+    ...repeatedIds(setup),
+    ...looseEnds(setup),
+    ...uselessParts(setup),
+    ...contradictions(setup),
+    ...fittingProblems(setup),
+  ];
 }
 
 function repeatedIds(setup: Setup): Problem[] {
@@ -88,6 +95,32 @@ function contradictions(setup: Setup): Problem[] {
       firingDeg < cycleDeg
         ? []
         : [{ path: `/cylinders/${c}/firingDeg`, reason: `a two-stroke's cycle ends at ${cycleDeg} degrees` }],
+    ),
+  ];
+}
+
+/** Carburetors that no throat has, bowls that nothing or two inlets feed, specifications from high to low. */
+function fittingProblems(setup: Setup): Problem[] {
+  const { fitting } = setup;
+  if (fitting === undefined) return [];
+  const names = carburetorNames(setup);
+  const fed = fitting.inlets.flatMap(({ feeds }) => feeds);
+  return [
+    ...fitting.carburetors.flatMap(({ name }, c) =>
+      names.includes(name) ? [] : [{ path: `/fitting/carburetors/${c}/name`, reason: `no throat has "${name}"` }],
+    ),
+    ...fitting.inlets.flatMap(({ feeds }, i) =>
+      feeds.flatMap((name, f) =>
+        names.includes(name) ? [] : [{ path: `/fitting/inlets/${i}/feeds/${f}`, reason: `no throat has "${name}"` }],
+      ),
+    ),
+    ...names.flatMap((name) =>
+      fed.filter((each) => each === name).length === 1
+        ? []
+        : [{ path: '/fitting/inlets', reason: `"${name}" must be fed by one inlet` }],
+    ),
+    ...(fitting.specs ?? []).flatMap(({ low, high }, s) =>
+      low <= high ? [] : [{ path: `/fitting/specs/${s}`, reason: 'is from high to low' }],
     ),
   ];
 }

@@ -1,5 +1,6 @@
 import Type, { type Static } from 'typebox';
 import { figure, positive, text } from '../validation';
+import { FittingSchema } from './carburetorSchema';
 
 /** A short name used inside the document to point at a part. */
 export const PartId = Type.String({ pattern: '^[A-Za-z0-9][A-Za-z0-9_-]{0,31}$' });
@@ -151,6 +152,8 @@ export const SetupSchema = Type.Object(
     couplings: Type.Array(CouplingSchema, { maxItems: 8 }),
     pipes: Type.Optional(Type.Array(PipeSchema, { maxItems: 8 })),
     targets: TargetsSchema,
+    /** Carburetors, feed, cooling and choke, where somebody has said what they are. */
+    fitting: Type.Optional(FittingSchema),
   },
   closed,
 );

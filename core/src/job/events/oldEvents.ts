@@ -3,6 +3,40 @@ import type { RawEvent } from './eventKind';
 const AT = '2026-01-01T00:00:00.000Z';
 const id = (n: number) => `00000000-0000-7000-8000-00000000000${n}`;
 
+/** A bank as it was written before it could say what its carburetors are. */
+const BEFORE_FITTINGS = {
+  format: 'amber-needle/setup',
+  version: 1,
+  name: 'One throat',
+  engine: { strokes: 4, boreMm: 70, strokeMm: 60, rodMm: 120, compressionRatio: 9, flywheelKgM2: 0.02 },
+  cylinders: [{ id: '1', firingDeg: 0 }],
+  throats: [
+    {
+      id: '1',
+      carburetor: 'Only',
+      feeds: ['1'],
+      boreMm: 30,
+      runnerVolumeCc: 150,
+      closedAngleDeg: 8,
+      closedLeakageMm2: 2,
+    },
+  ],
+  adjusters: [
+    {
+      id: 'A',
+      label: 'Stop A',
+      kind: 'throttleStop',
+      acts: [{ throat: '1', turnedIn: 'opens' }],
+      pitchMm: 0.5,
+      leverMm: 15,
+      range: { outTurns: 3, inTurns: 4 },
+      seenFrom: 'the left',
+    },
+  ],
+  couplings: [],
+  targets: { spreadKPa: 1, idleRpm: 1050, idleBandRpm: 50 },
+};
+
 /**
  * One event at least of every version that a kind has left behind, as programs of that time wrote it: none is ever changed. A test
  * fails when a version has none.
@@ -158,6 +192,18 @@ export const OLD_EVENTS: readonly RawEvent[] = [
       targets: { spreadKPa: 1, idleRpm: 1050, idleBandRpm: 50 },
     },
   },
+  {
+    kind: 'opened',
+    id: id(9),
+    seq: 1,
+    at: AT,
+    version: 4,
+    machine: 'Harrow 750 twin',
+    complaint: '',
+    setup: BEFORE_FITTINGS,
+    cures: { workshop: [{ cause: 'flooding', count: 2 }], here: [{ cause: 'flooding', place: '1', on: AT }] },
+  },
+  { kind: 'setupCorrected', id: id(9), seq: 2, at: AT, version: 1, setup: BEFORE_FITTINGS },
   {
     kind: 'reading',
     id: id(2),

@@ -1,5 +1,5 @@
 import { SETUP_FORMAT, type Setup } from '../schema';
-import { cylindersFiringAt, mixture, opens, throatsAlike } from './parts';
+import { cylindersFiringAt, fittingAlike, mixture, opens, throatsAlike } from './parts';
 
 /** Classic cars. Invented machines; dimensions are ours. Firing orders as is usual for such engines (common practice, no source). */
 const EDGE = 'the front of the car, looking at the screw head';
@@ -29,6 +29,12 @@ export const siamesedFour: Setup = {
   couplings: [{ id: 'C', label: 'Spindle clamp', joins: ['1', '2'] }],
   pipes: [{ id: 'P', label: 'Balance pipe', joins: ['1', '2'], boreMm: 6 }],
   targets: { spreadKPa: 0.7, idleRpm: 750, idleBandRpm: 60 },
+  fitting: fittingAlike(['Front', 'Rear'], 'liftingPiston', {
+    tap: 'none',
+    feed: 'electricPump',
+    cooling: 'radiator',
+    choke: 'loweredJet',
+  }),
 };
 
 const SIX = ['1', '2', '3', '4', '5', '6'];
@@ -55,6 +61,12 @@ export const sideDraughtSix: Setup = {
   couplings: [],
   // The two throats of one shaft differ by what their plates leak; no screw takes that away, so the tolerance has to bear it.
   targets: { spreadKPa: 1.8, idleRpm: 850, idleBandRpm: 60 },
+  fitting: fittingAlike(['Front', 'Middle', 'Rear'], 'sideDraught', {
+    tap: 'none',
+    feed: 'electricPump',
+    cooling: 'radiator',
+    choke: 'enricher',
+  }),
 };
 
 /** One carburetor on each bank, with long runners; a rod across. */
@@ -84,6 +96,13 @@ export const flatFour: Setup = {
   ],
   couplings: [],
   targets: { spreadKPa: 0.8, idleRpm: 1000, idleBandRpm: 80 },
+  fitting: fittingAlike(['Left bank', 'Right bank'], 'twoBarrel', {
+    tap: 'none',
+    feed: 'mechanicalPump',
+    cooling: 'air',
+    choke: 'flap',
+    each: true,
+  }),
 };
 
 /** A V8 that fires every quarter turn, all cylinders on one plenum. */
@@ -114,6 +133,13 @@ export const threeTwoBarrels: Setup = {
     opens({ id: 'U', label: 'Rod to rear', throats: ['5', '6'], seenFrom: ABOVE }, 'tieRod', 60),
     ...SIX.map((id) => mixture('fuelScrew', id, EDGE)),
   ],
+  fitting: fittingAlike(['Front', 'Middle', 'Rear'], 'twoBarrel', {
+    tap: 'none',
+    feed: 'mechanicalPump',
+    cooling: 'radiator',
+    choke: 'flap',
+    each: true,
+  }),
 };
 
 /** One four-barrel: two shafts with a stop each, an idle circuit in every barrel; the second pair is picked up later. */
@@ -129,4 +155,11 @@ export const fourBarrel: Setup = {
     opens({ id: 'B', label: 'Secondary stop', throats: ['3', '4'], seenFrom: EDGE }, 'throttleStop', 55),
     ...['1', '2', '3', '4'].map((id) => mixture('fuelScrew', id, EDGE)),
   ],
+  fitting: fittingAlike(['Primary', 'Secondary'], 'fourBarrel', {
+    tap: 'none',
+    feed: 'mechanicalPump',
+    cooling: 'radiator',
+    choke: 'flap',
+    each: true,
+  }),
 };

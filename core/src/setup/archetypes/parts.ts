@@ -1,3 +1,4 @@
+import type { Body, Fitting } from '../carburetorSchema';
 import type { Adjuster, Cylinder, Throat } from '../schema';
 
 /** Screws that archetypes share. Pitches and ranges are common practice, no source; levers are ours. */
@@ -56,5 +57,32 @@ export function mixture(kind: 'fuelScrew' | 'airScrew' | 'jetNut', throat: strin
     kind,
     seenFrom,
     acts: [{ throat, turnedIn }],
+  };
+}
+
+interface FittingFacts extends Pick<Fitting, 'tap' | 'cooling' | 'choke'> {
+  /** Gravity when left out. */
+  readonly feed?: Fitting['feed'];
+  /** Each carburetor has an inlet of its own; else one feeds all, or these. */
+  readonly each?: boolean;
+  readonly inlets?: readonly (readonly string[])[];
+  readonly specs?: Fitting['specs'];
+}
+
+/** Carburetors of one kind, with what feeds them. Specifications are ours: the machines are invented. */
+export function fittingAlike(names: readonly string[], body: Body, facts: FittingFacts): Fitting {
+  const { feed = 'gravity', each = false, inlets, specs, tap, cooling, choke } = facts;
+  const groups = inlets ?? (each ? names.map((name) => [name]) : [names]);
+  return {
+    carburetors: names.map((name) => ({ name, body, bowls: 1 })),
+    inlets: groups.map((feeds) => ({
+      name: groups.length === 1 ? 'Inlet' : `Inlet ${feeds.join(' and ')}`,
+      feeds: [...feeds],
+    })),
+    tap,
+    feed,
+    cooling,
+    choke,
+    ...(specs === undefined ? {} : { specs }),
   };
 }

@@ -1,4 +1,5 @@
 import { type Adjuster, SETUP_FORMAT, type Setup } from '../schema';
+import { fittingAlike } from './parts';
 
 /**
  * Racks of throttles on one linkage, one throat a cylinder: one throttle has no screw and is the reference, a screw between two
@@ -45,7 +46,27 @@ function rackOf({ name, firingDeg, reference, idleRpm }: Rack): Setup {
     adjusters: [...ids.slice(1).map((_, gap) => synchronisingScrew(ids, gap, reference)), idleKnob(ids)],
     couplings: [],
     targets: { spreadKPa: 0.8, idleRpm, idleBandRpm: 60 },
+    fitting: fittingAlike(
+      ids.map((id) => `No. ${id}`),
+      'diaphragmSlide',
+      {
+        tap: 'vacuum',
+        cooling: 'radiator',
+        choke: 'enricher',
+        // A hose between every two, as such racks have it.
+        inlets: pairsOf(ids.map((id) => `No. ${id}`)),
+        specs: [
+          { quantity: 'floatHeight', low: 0.0255, high: 0.0267 },
+          { quantity: 'screwCount', low: 1.25, high: 2.25 },
+        ],
+      },
+    ),
   };
+}
+
+/** Two and two, as long as there are any. */
+function pairsOf(names: readonly string[]): string[][] {
+  return names.flatMap((_, i) => (i % 2 === 0 ? [names.slice(i, i + 2)] : []));
 }
 
 /** The screw in the gap after place `gap`: moves every throttle on the side away from the reference. */

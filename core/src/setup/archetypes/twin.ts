@@ -1,4 +1,5 @@
 import { SETUP_FORMAT, type Setup } from '../schema';
+import { fittingAlike } from './parts';
 
 /**
  * Two throttles on one shaft line, each with a stop of its own, a clamp that couples them and one knob that opens both.
@@ -71,4 +72,5 @@ export const twinWithTwoStops: Setup = {
   ],
   couplings: [{ id: 'C', label: 'Coupling clamp', joins: ['1', '2'] }],
   targets: { spreadKPa: 0.5, idleRpm: 1050, idleBandRpm: 60 },
+  fitting: fittingAlike(['Left', 'Right'], 'roundSlide', { tap: 'hand', cooling: 'air', choke: 'flap' }),
 };

@@ -1,5 +1,5 @@
 import { SETUP_FORMAT, type Setup } from '../schema';
-import { cylindersFiringAt, mixture, opens, throatsAlike } from './parts';
+import { cylindersFiringAt, fittingAlike, mixture, opens, throatsAlike } from './parts';
 
 /** Two-strokes. Invented machines; dimensions are ours. */
 const THREE = ['1', '2', '3'];
@@ -36,6 +36,12 @@ export const outboardTriple: Setup = {
   ],
   couplings: [],
   targets: { spreadKPa: 0.6, idleRpm: 900, idleBandRpm: 80 },
+  fitting: fittingAlike(['Top', 'Middle', 'Bottom'], 'marine', {
+    tap: 'none',
+    feed: 'mechanicalPump',
+    cooling: 'seaWater',
+    choke: 'enricher',
+  }),
 };
 
 /** Three twin-barrel carburetors, a barrel for each cylinder of a V6. */
@@ -54,6 +60,12 @@ export const outboardV6: Setup = {
     { ...opens({ id: 'K', label: 'Idle screw', throats: SIX, seenFrom: FRONT }, 'idleKnob', 55), between: ['3', '4'] },
     ...SIX.map((id) => mixture('fuelScrew', id, FRONT)),
   ],
+  fitting: fittingAlike(['Top', 'Middle', 'Bottom'], 'marine', {
+    tap: 'none',
+    feed: 'mechanicalPump',
+    cooling: 'seaWater',
+    choke: 'enricher',
+  }),
 };
 
 /** A separate slide for each cylinder, with a stop screw and a cable of its own. */
@@ -94,4 +106,10 @@ export const twoStrokeTwin: Setup = {
     mixture('airScrew', '2', 'the right side, looking at the screw head'),
   ],
   targets: { spreadKPa: 0.5, idleRpm: 1250, idleBandRpm: 100 },
+  fitting: fittingAlike(['Left', 'Right'], 'roundSlide', {
+    tap: 'hand',
+    cooling: 'air',
+    choke: 'enricher',
+    each: true,
+  }),
 };

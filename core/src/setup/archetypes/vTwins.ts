@@ -1,5 +1,5 @@
 import { SETUP_FORMAT, type Setup } from '../schema';
-import { cylindersFiringAt, mixture, opens, throatsAlike } from './parts';
+import { cylindersFiringAt, fittingAlike, mixture, opens, throatsAlike } from './parts';
 
 /** Two cylinders 45 degrees apart on one crank pin: the second fires 405 degrees after the first. Invented machines; dimensions are ours. */
 const ENGINE = { strokes: 4, boreMm: 88, strokeMm: 96, rodMm: 190, compressionRatio: 8.5, flywheelKgM2: 0.12 } as const;
@@ -36,6 +36,7 @@ export const vTwin: Setup = {
   ],
   couplings: [],
   targets: { spreadKPa: 0.7, idleRpm: 1000, idleBandRpm: 60 },
+  fitting: fittingAlike(['Rear', 'Front'], 'diaphragmSlide', { tap: 'vacuum', cooling: 'air', choke: 'enricher' }),
 };
 
 /** One carburetor between the cylinders, on one short manifold. */
@@ -56,4 +57,5 @@ export const vTwinShared: Setup = {
     ),
     mixture('fuelScrew', '1', 'above, looking down on the screw head'),
   ],
+  fitting: fittingAlike(['Carburetor'], 'diaphragmSlide', { tap: 'vacuum', cooling: 'air', choke: 'enricher' }),
 };

@@ -3,10 +3,10 @@ import { OpenedSchema } from './schema';
 
 export const opened: EventKind<typeof OpenedSchema> = {
   kind: 'opened',
-  version: 4,
+  version: 5,
   schema: OpenedSchema,
-  // Version 3 may carry a last visit, version 4 what was put right before; older jobs had neither.
-  upcasters: [markPractice, (event) => event, (event) => event],
+  // Version 3 may carry a last visit, version 4 what was put right before, version 5 what the carburetors are; older jobs had none of it.
+  upcasters: [markPractice, (event) => event, (event) => event, (event) => event],
   season: 'atTheBench',
   title: 'Job opened',
   refuse: () => 'alreadyOpened',

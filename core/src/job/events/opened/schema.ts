@@ -44,7 +44,7 @@ export type Cures = Static<typeof CuresSchema>;
 /** The job began: on which machine, what was complained of, and the setup as it was then. */
 export const OpenedSchema = Type.Object(
   {
-    ...envelope(4),
+    ...envelope(5),
     kind: Type.Literal('opened'),
     machine: text(120, 1),
     complaint: text(2000),

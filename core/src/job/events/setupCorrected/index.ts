@@ -8,9 +8,10 @@ import { SetupCorrectedSchema } from './schema';
 
 export const setupCorrected: EventKind<typeof SetupCorrectedSchema> = {
   kind: 'setupCorrected',
-  version: 1,
+  version: 2,
   schema: SetupCorrectedSchema,
-  upcasters: [],
+  // Version 2 may say what the carburetors are.
+  upcasters: [(event) => event],
   season: 'untilClosed',
   title: 'Setup corrected',
   rewrites: true,
