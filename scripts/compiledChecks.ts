@@ -1,3 +1,4 @@
+import { MeasurementsSchema } from '@amber-needle/core/formats/sheet';
 import { SuspectsCaseSchema } from '@amber-needle/core/formats/suspects';
 import { EVENT_KINDS } from '@amber-needle/core/job';
 import { PracticeChoicesSchema, PracticeCommandSchema } from '@amber-needle/core/practice';
@@ -15,6 +16,7 @@ const CORE = {
   traceMeta: TraceMetaSchema,
   tableDescription: TableDescriptionSchema,
   suspectsCase: SuspectsCaseSchema,
+  measurements: MeasurementsSchema,
   practiceChoices: PracticeChoicesSchema,
   practiceCommand: PracticeCommandSchema,
 };

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { JobDocumentSchema } from '@amber-needle/core/formats/job';
+import { MeasurementsSchema } from '@amber-needle/core/formats/sheet';
 import { SuspectsCaseSchema } from '@amber-needle/core/formats/suspects';
 import { EVENT_KINDS } from '@amber-needle/core/job';
 import { SetupSchema } from '@amber-needle/core/setup';
@@ -18,6 +19,7 @@ export function publishedSchemas(): readonly { readonly file: string; readonly t
     published('trace-meta', 'Amber Needle trace metadata, version 1', TraceMetaSchema),
     published('job', 'Amber Needle job, version 2', JobDocumentSchema),
     published('suspects', 'Amber Needle case for the search, version 1', SuspectsCaseSchema),
+    published('measurements', 'Amber Needle measurements of the sheet, version 1', MeasurementsSchema),
     published('setup', 'Amber Needle setup, version 1', SetupSchema),
   ];
 }

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { createEngine } from '@amber-needle/core/engine';
 import { writeJob } from '@amber-needle/core/formats/job';
-import { twinWithTwoStops } from '@amber-needle/core/setup';
+import { ARCHETYPES, twinWithTwoStops } from '@amber-needle/core/setup';
 import { append, opened, reading, zero } from '@amber-needle/core/testing';
 import { encodeTrace } from '@amber-needle/core/trace';
 import { seconds } from '@amber-needle/core/units';
@@ -159,6 +159,39 @@ it('helps', async () => {
   expect((await needle(['help'])).out).toContain('needle advise --stream');
   expect((await needle(['dance', 'x'])).code).toBe(2);
   expect((await needle(['read', 'x', '--sideways'])).err).toMatch(/sideways/);
+});
+
+describe('the sheet', () => {
+  const { rack4 } = ARCHETYPES;
+
+  it('plans the way of a machine and complaint', async () => {
+    const setup = file('rack.json', rack4);
+    const { code, out } = await needle(['plan', setup, '--visit', 'balance', '--complaint', 'drips at night']);
+    const { stages, visit } = JSON.parse(out);
+    expect([code, visit]).toEqual([0, 'balance']);
+    const bench = stages.find(({ id }: { readonly id: string }) => id === 'benchWork');
+    const height = bench.steps.find(({ id }: { readonly id: string }) => id === 'floatHeight');
+    expect(height).toMatchObject({ places: ['No. 1', 'No. 2', 'No. 3', 'No. 4'], units: ['mm', 'inch', 'thou'] });
+    expect(height.spec.low).toBeCloseTo(25.5, 9);
+    const wrong = await needle(['plan', setup, '--visit', 'quick']);
+    expect([wrong.code, wrong.err]).toEqual([2, 'needle: --visit quick: give full, balance, fault\n']);
+  });
+
+  it('judges measurements, and names the line that is wrong', async () => {
+    const measured = ['32.5', '32.5', '35', '32.5'].map((typed, i) => ({
+      quantity: 'pilotJet',
+      place: `No. ${i + 1}`,
+      typed,
+    }));
+    const document = { format: 'amber-needle/measurements', version: 1, setup: rack4, measured };
+    const { code, out } = await needle(['judge', file('jets.json', document)]);
+    expect(code).toBe(0);
+    expect(JSON.parse(out).verdicts[0].findings).toMatchObject([{ place: 'No. 3', because: 'odd', side: 'high' }]);
+    const bad = { ...document, measured: [...measured, { quantity: 'pilotJet', place: 'No. 7', typed: '32 mm' }] };
+    const refused = await needle(['judge', file('bad.json', bad)]);
+    expect(refused.code).toBe(2);
+    expect(refused.err).toContain('/measured/4/place');
+  });
 });
 
 describe('suspects', () => {

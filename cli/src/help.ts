@@ -7,6 +7,9 @@ export const HELP = `needle: the core of Amber Needle from a shell
   needle suspects FILE                 what may be behind a case, and the tests that would tell
   needle suspects --stream             one case a line in, one answer a line out
   needle suspects --vocabulary         causes, observations, tests and answers, with ids and words
+  needle plan FILE [--visit full|balance|fault] [--complaint TEXT]
+                                       the way of a job for a setup document, step by step
+  needle judge FILE                    verdicts on measurements of several carburetors
   needle check FILE                    whether a job or setup document is sound
   needle help                          this text
 

@@ -1,10 +1,12 @@
 import { parseArgs } from 'node:util';
 import { vocabularyDocument } from '@amber-needle/core/formats/suspects';
+import { VISITS } from '@amber-needle/core/sheet';
 import { createAdviser } from './adviseCommand';
 import { checkCommand } from './checkCommand';
 import { HELP } from './help';
 import { failed, type Outcome } from './outcome';
 import { readCommand } from './readCommand';
+import { judgeCommand, planCommand } from './sheetCommands';
 import { suspectsCommand } from './suspectsCommand';
 
 const SEED = '1';
@@ -55,6 +57,14 @@ export async function needle(args: readonly string[], shell: Shell): Promise<num
       return tell(withDocument(shell, file, (document) => createAdviser()(file, document, seed)));
     case 'suspects':
       return tell(withDocument(shell, file, (document) => suspectsCommand(file, document)));
+    case 'plan': {
+      const visit = VISITS.find((each) => each === values.visit);
+      if (visit === undefined) return tell(failed(`--visit ${values.visit}: give ${VISITS.join(', ')}`));
+      const purpose = { visit, complaint: values.complaint };
+      return tell(withDocument(shell, file, (document) => planCommand(file, document, purpose)));
+    }
+    case 'judge':
+      return tell(withDocument(shell, file, (document) => judgeCommand(file, document)));
     case 'check':
       return tell(withDocument(shell, file, (document) => checkCommand(file, document)));
     default:
@@ -76,6 +86,8 @@ function parse(args: readonly string[]) {
       seed: { type: 'string', default: SEED },
       stream: { type: 'boolean', default: false },
       vocabulary: { type: 'boolean', default: false },
+      visit: { type: 'string', default: 'full' },
+      complaint: { type: 'string', default: '' },
       help: { type: 'boolean', default: false },
     },
   });

@@ -13,6 +13,8 @@ const WORDS: Readonly<Record<Refusal, string>> = {
   noSuchExchange: 'The map of suspects has no such exchange.',
   noSuchCause: 'The map of suspects has no such cause.',
   noSuchPlace: 'This bank has no such place.',
+  noSuchQuantity: 'The sheet has no such row for this machine.',
+  noSuchStep: 'The sheet has no such step for this machine.',
   noSuchCoupling: 'There is no such coupling on this bank.',
   pastTheSeat: 'That is past the screw’s seat. Forcing it would damage it.',
   pastTheEnd: 'That is past the end of the screw’s travel.',

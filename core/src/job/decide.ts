@@ -19,6 +19,8 @@ export type Refusal =
   | 'noSuchCause'
   | 'noSuchExchange'
   | 'noSuchPlace'
+  | 'noSuchQuantity'
+  | 'noSuchStep'
   | 'pastTheSeat'
   | 'pastTheEnd'
   | 'nothingToUndo'

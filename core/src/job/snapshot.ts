@@ -11,7 +11,16 @@ export function standingOf(job: Job | undefined): Standing | undefined {
   return job === undefined ? undefined : withoutRecord(job);
 }
 
-function withoutRecord({ readings, airflows, offIdleReadings, moves, notes, search, ...standing }: Job): Standing {
+function withoutRecord({
+  readings,
+  airflows,
+  offIdleReadings,
+  moves,
+  notes,
+  search,
+  sheet,
+  ...standing
+}: Job): Standing {
   return standing;
 }
 

@@ -1,4 +1,5 @@
 export * from './brands';
+export * from './measure';
 export * from './pressure';
 export * from './rotation';
 export * from './turnStep';

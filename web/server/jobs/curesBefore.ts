@@ -21,7 +21,12 @@ export async function curesBefore(db: Knex, machineId: string): Promise<Cures | 
       .map(([cause, count]) => ({ cause, count }))
       .sort((a, b) => b.count - a.count)
       .slice(0, MOST_CAUSES),
-    here: here.map(({ event: { cause, place, at } }) => ({ cause, on: at, ...(place === undefined ? {} : { place }) })),
+    here: here.map(({ event: { cause, place, at, counter } }) => ({
+      cause,
+      on: at,
+      ...(place === undefined ? {} : { place }),
+      ...(counter === undefined ? {} : { counter }),
+    })),
   };
 }
 

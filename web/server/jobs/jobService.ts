@@ -80,7 +80,7 @@ async function openJob({ id, machineId, complaint, practice }: NewJob): Promise<
     seq: 1,
     at,
     kind: 'opened',
-    version: 4,
+    version: 5,
     machine: machine.name,
     complaint,
     setup: machine.setup,

@@ -10,6 +10,7 @@ import type { EventKind, RawEvent } from './eventKind';
 import { exchanged } from './exchanged';
 import { finished } from './finished';
 import { instrument } from './instrument';
+import { measured } from './measured';
 import { move } from './move';
 import { note } from './note';
 import { observed } from './observed';
@@ -19,9 +20,13 @@ import { reading } from './reading';
 import { setupCorrected } from './setupCorrected';
 import { stage } from './stage';
 import { stalled } from './stalled';
+import { stepDone } from './stepDone';
+import { stepSkipped } from './stepSkipped';
 import { tested } from './tested';
+import { timed } from './timed';
 import { undone } from './undone';
 import { verdict } from './verdict';
+import { visit } from './visit';
 
 /** Every kind of event that there is. A new one is a folder beside these and a line here. */
 const KINDS = [
@@ -43,6 +48,11 @@ const KINDS = [
   tested,
   exchanged,
   cured,
+  visit,
+  measured,
+  stepDone,
+  stepSkipped,
+  timed,
   finished,
   closedJob,
   undone,

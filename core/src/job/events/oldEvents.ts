@@ -203,6 +203,7 @@ export const OLD_EVENTS: readonly RawEvent[] = [
     setup: BEFORE_FITTINGS,
     cures: { workshop: [{ cause: 'flooding', count: 2 }], here: [{ cause: 'flooding', place: '1', on: AT }] },
   },
+  { kind: 'cured', id: id(9), seq: 9, at: AT, version: 1, cause: 'flooding', place: '1' },
   { kind: 'setupCorrected', id: id(9), seq: 2, at: AT, version: 1, setup: BEFORE_FITTINGS },
   {
     kind: 'reading',

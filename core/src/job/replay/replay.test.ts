@@ -35,6 +35,7 @@ function asThen(events: readonly JobEvent[]): unknown {
     stallsBeyond,
     matchedAt,
     search,
+    sheet,
     cures,
     status,
     ...job

@@ -10,8 +10,10 @@ export interface JobRecord {
   readonly notes: readonly EventOf<'note'>[];
   /** What was noticed, tested and put right in the search for what no screw cures. */
   readonly search: readonly EventOf<'observed' | 'tested' | 'exchanged' | 'cured'>[];
+  /** What was measured, done, skipped and timed on the sheet. */
+  readonly sheet: readonly EventOf<'visit' | 'measured' | 'stepDone' | 'stepSkipped' | 'timed'>[];
 }
 
 export function emptyRecord(): JobRecord {
-  return { readings: [], airflows: [], offIdleReadings: [], moves: [], notes: [], search: [] };
+  return { readings: [], airflows: [], offIdleReadings: [], moves: [], notes: [], search: [], sheet: [] };
 }

@@ -1,5 +1,7 @@
 import { yearsBetween } from '../../basics';
 import type { Job } from '../../job';
+import { counterOf } from '../../sheet/counter';
+import { sheetEvidence } from '../../sheet/sheetEvidence';
 import { type Evidence, nextTests, type ProposedTest, type Suspects, weighSuspects } from '../infer';
 import type { Weighed } from '../weighRivals';
 import { benchEvidence } from './benchEvidence';
@@ -7,7 +9,7 @@ import { type CuredCause, keyOf, searchOf, type Told } from './jobEvidence';
 
 /** The search for what no screw cures, as a job stands. */
 export interface JobSuspects {
-  /** What was told, then what the bench saw by itself. */
+  /** What was told, then what sheet and bench saw by themselves. */
   readonly told: readonly Told[];
   readonly cured: readonly CuredCause[];
   readonly suspects: Suspects;
@@ -29,8 +31,8 @@ export function suspectsOfJob(
 ): JobSuspects {
   const { evidence: spoken, cured } = searchOf(job);
   const said = new Set(spoken.map(({ evidence }) => keyOf(evidence)));
-  // What a person says of the same thing counts before what the bench saw.
-  const own = [...benchEvidence(job, suspicions), ...recurring(job, spoken)].filter(
+  // What a person says of the same thing counts before what sheet and bench saw.
+  const own = [...sheetEvidence(job), ...benchEvidence(job, suspicions), ...recurring(job, spoken)].filter(
     (evidence) => !said.has(keyOf(evidence)),
   );
   const told: readonly Told[] = [...spoken, ...own.map((evidence) => ({ evidence, eventId: undefined }))];
@@ -40,12 +42,20 @@ export function suspectsOfJob(
   return { told, cured, suspects, tests };
 }
 
-/** Put right here and back within so many days: the rest of the dirt is still upstream. `common practice, no source`. */
-const BACK_WITHIN_DAYS = 14;
+/** Put right here and back within so many days, km or hours: the rest of the dirt is still upstream. `common practice, no source`. */
+const BACK_WITHIN = { days: 14, km: 300, hours: 10 };
 const DAYS_A_YEAR = 365.25;
 
-/** Something was put right on this machine a few days ago: "good after the rebuild, bad within days". */
-function recurring({ cures, openedAt }: Job, spoken: readonly Told[]): readonly Evidence[] {
-  const back = cures?.here.some(({ on }) => DAYS_A_YEAR * yearsBetween(on, openedAt) < BACK_WITHIN_DAYS) === true;
+/** Something was put right on this machine a little while ago: "good after the rebuild, bad within days". */
+function recurring(job: Job, spoken: readonly Told[]): readonly Evidence[] {
+  const now = counterOf(job);
+  const since = (then: number | undefined, today: number | undefined) =>
+    then === undefined || today === undefined || today < then ? Number.POSITIVE_INFINITY : today - then;
+  const back = (job.cures?.here ?? []).some(
+    ({ on, counter }) =>
+      DAYS_A_YEAR * yearsBetween(on, job.openedAt) < BACK_WITHIN.days ||
+      since(counter?.km, now?.km) < BACK_WITHIN.km ||
+      since(counter?.hours, now?.hours) < BACK_WITHIN.hours,
+  );
   return back && spoken.length > 0 ? [{ kind: 'observed', observation: 'newThenBad', seen: true }] : [];
 }

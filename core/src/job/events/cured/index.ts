@@ -5,9 +5,10 @@ import { CuredSchema } from './schema';
 
 export const cured: EventKind<typeof CuredSchema> = {
   kind: 'cured',
-  version: 1,
+  version: 2,
   schema: CuredSchema,
-  upcasters: [],
+  // Version 2 may say what the machine had run.
+  upcasters: [(event) => event],
   season: 'untilClosed',
   title: 'Put right',
   refuse({ setup }, { cause, place }) {

@@ -1,6 +1,7 @@
 import Type, { type Static } from 'typebox';
 import { SetupSchema } from '../../../setup/schema';
 import { figure, Instant, text } from '../../../validation';
+import { CounterSchema } from '../cured/schema';
 import { closed, envelope, Part } from '../envelope';
 
 /** How a machine was left, and what its screws were found to do. */
@@ -32,9 +33,13 @@ const CuresSchema = Type.Object(
       Type.Object({ cause: text(40, 1), count: Type.Integer({ minimum: 1, maximum: 100_000 }) }, closed),
       { maxItems: 100 },
     ),
-    here: Type.Array(Type.Object({ cause: text(40, 1), place: Type.Optional(Part), on: Instant }, closed), {
-      maxItems: 50,
-    }),
+    here: Type.Array(
+      Type.Object(
+        { cause: text(40, 1), place: Type.Optional(Part), on: Instant, counter: Type.Optional(CounterSchema) },
+        closed,
+      ),
+      { maxItems: 50 },
+    ),
   },
   closed,
 );

@@ -1,0 +1,2 @@
+export * from './measurements';
+export * from './wayDocument';

@@ -1,0 +1,14 @@
+export * from './cautions';
+export { counterOf } from './counter';
+export { hintsOf } from './hints';
+export * from './places';
+export * from './quantities';
+export type { Choice, ChoiceOf, Figure, Meaning, MeasuredAt, SheetQuantity } from './quantity';
+export * from './sheet';
+export { sheetEvidence } from './sheetEvidence';
+export * from './step';
+export { STEPS } from './steps';
+export * from './timedTests';
+export * from './typed';
+export * from './verdict';
+export * from './way';
