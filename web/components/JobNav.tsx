@@ -1,6 +1,7 @@
 import Link from 'next/link';
 
 const VIEWS = [
+  { name: 'Sheet', path: '/sheet' },
   { name: 'Bench', path: '/bench' },
   { name: 'Suspects', path: '/suspects' },
   { name: 'Report', path: '' },

@@ -1,7 +1,10 @@
 import { type EventOf, type JobEvent, type JobEventKind, kindOf } from '@amber-needle/core/job';
 import type { Setup } from '@amber-needle/core/setup';
+import { CAUTION_IDS, cautionStep, quantityOf, stepOf } from '@amber-needle/core/sheet';
 import { observationOf, testOf } from '@amber-needle/core/suspects';
+import { MEASURE_UNITS } from '@amber-needle/core/units';
 import { suspicionWords } from './faultWords';
+import { THIN } from './numbers';
 import { causeName, evidenceText, placeText } from './suspectWords';
 import { turnText } from './turns';
 
@@ -13,6 +16,22 @@ const CHECKED = {
   noMeter: 'No meter at hand',
   offIdleSkipped: 'Off idle not looked at',
 } as const;
+
+const VISITED = { full: 'everything', balance: 'balance only', fault: 'find a fault' } as const;
+
+function atPlace(place: string | undefined): string {
+  return place === undefined ? '' : ` (${place})`;
+}
+
+function isCautionStep(step: string): boolean {
+  return CAUTION_IDS.some((id) => cautionStep(id) === step);
+}
+
+function timedText(what: EventOf<'timed'>['what']): string {
+  if (what.is === 'started') return 'started';
+  if (what.is === 'ended') return `${what.outcome} after ${Math.round(what.afterS)}${THIN}s`;
+  return `${what.place ?? what.value ?? what.mark} at ${Math.round(what.afterS)}${THIN}s`;
+}
 
 const FOUND = { dismissed: 'nothing found', mended: 'put right', stays: 'found, left so' } as const;
 
@@ -39,6 +58,13 @@ const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) 
   exchanged: (setup, event) => sentence(evidenceText(setup, event)),
   cured: (setup, { cause, place, proof }) =>
     `Put right: ${causeName(cause)}${placeText(setup, place)}${proof === undefined ? '' : `; proven: ${testOf(proof)?.name ?? proof}`}`,
+  visit: (_, { visit }) => `Visit: ${VISITED[visit]}`,
+  measured: (_, { quantity, place, typed, when, result }) =>
+    `${quantityOf(quantity)?.name ?? quantity}${atPlace(place)}, ${when}: ${typed}${result.is === 'figure' ? `${THIN}${MEASURE_UNITS[result.unit].name}` : ''}`,
+  stepDone: (_, { step, place }) =>
+    isCautionStep(step) ? 'Caution read' : `${stepOf(step)?.order ?? step}${atPlace(place)}: done`,
+  stepSkipped: (_, { step, place, reason }) => `${stepOf(step)?.order ?? step}${atPlace(place)}: skipped, ${reason}`,
+  timed: (_, { test, place, what }) => `${stepOf(test)?.order ?? test}${atPlace(place)}: ${timedText(what)}`,
   stage: (_, { stage }) => (stage === 'offIdle' ? 'Held above idle' : 'Back to idle'),
   finished: (_, { outcome }) => (outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is'),
 };

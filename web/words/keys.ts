@@ -22,6 +22,10 @@ const KEYS = {
   notice: 'a',
   exchange: 'y',
   cured: 'c',
+  skip: 'j',
+  setIt: 'b',
+  photo: 'i',
+  noteIt: 'z',
   finish: 'f',
   keys: '?',
 } as const;
@@ -52,6 +56,10 @@ export const ACTION_NAMES: Readonly<Record<Action, string>> = {
   notice: 'something was noticed',
   exchange: 'something was exchanged',
   cured: 'put right and proven',
+  skip: 'skip this step, and why',
+  setIt: 'as found, or as set',
+  photo: 'photo',
+  noteIt: 'note',
   finish: 'end here',
   keys: 'all keys',
 };

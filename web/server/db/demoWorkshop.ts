@@ -1,9 +1,18 @@
 import { lastVisitOf } from '@amber-needle/core/belief';
 import { findingsOf } from '@amber-needle/core/findings';
-import type { Bare, EventOf, JobEvent, LastVisit } from '@amber-needle/core/job';
+import {
+  type Bare,
+  checkEvent,
+  type EventOf,
+  type JobEvent,
+  kindOf,
+  type LastVisit,
+  type Proposal,
+} from '@amber-needle/core/job';
 import { ARCHETYPES, type ArchetypeName, type Setup } from '@amber-needle/core/setup';
 import { runTrial } from '@amber-needle/core/trial';
 import { openDatabase } from './connection';
+import { BEFORE_COLD_START, FLOODED, ODD_JET } from './demoSheets';
 import { putInstrument } from './instruments';
 import { insertJob } from './jobRepository';
 import { hasMachines, insertMachine } from './machineRepository';
@@ -84,6 +93,27 @@ const MACHINES: readonly DemoMachine[] = [
     owner: 'The harbour club',
     plate: 'hull 12',
   },
+  {
+    name: 'Alder 400 four',
+    bank: 'rack4',
+    note: 'Rack comes off backwards, over the frame.',
+    owner: 'Noor Haverkamp',
+    plate: 'AL 404',
+  },
+  {
+    name: 'Skerry 250 twin',
+    bank: 'twoStrokeTwin',
+    note: 'Tank sheds rust; filter in each hose.',
+    owner: 'Lars Winther-Bo',
+    plate: '',
+  },
+  {
+    name: 'Petrel 90 outboard',
+    bank: 'outboardTriple',
+    note: 'Cold starts from the pontoon.',
+    owner: 'The harbour club',
+    plate: 'hull 7',
+  },
 ];
 
 interface DemoJob {
@@ -92,10 +122,12 @@ interface DemoJob {
   readonly seed: number;
   readonly openedAt: string;
   readonly complaint: string;
-  /** How far the work has come; a job without is closed. */
   /** What was noticed and tested so far, where it is searched for what no screw cures. */
   readonly search?: readonly Bare<EventOf<'observed' | 'tested'>>[];
-  readonly open?: 'atOpening' | 'firstTurn' | 'beforeCoupling' | 'offIdle' | 'beforeFinish';
+  /** What was written on its sheet after that. */
+  readonly sheet?: readonly Bare[];
+  /** How far the work has come; a job without is closed. */
+  readonly open?: 'atOpening' | 'finished' | 'firstTurn' | 'beforeCoupling' | 'offIdle' | 'beforeFinish';
 }
 
 /** Two years of jobs, each played through on the practice engine: what a log holds is what the gauges showed. Their ids end in b1 and so on. */
@@ -166,6 +198,30 @@ const JOBS: readonly DemoJob[] = [
       { kind: 'tested', test: 'openCap', answer: 'same' },
     ],
   },
+  {
+    machine: 9,
+    seed: 91,
+    openedAt: '2026-11-26T09:10:00.000Z',
+    complaint: 'Stalls when warm since it stood. Full service of the rack.',
+    open: 'atOpening',
+    sheet: ODD_JET,
+  },
+  {
+    machine: 10,
+    seed: 92,
+    openedAt: '2026-11-24T09:00:00.000Z',
+    complaint: 'Puddle under the right one every morning.',
+    open: 'atOpening',
+    sheet: FLOODED,
+  },
+  {
+    machine: 11,
+    seed: 93,
+    openedAt: '2026-11-25T12:40:00.000Z',
+    complaint: 'Uneven at trolling speed.',
+    open: 'finished',
+    sheet: BEFORE_COLD_START,
+  },
 ];
 
 const GAUGE_SET = {
@@ -181,10 +237,22 @@ const FOUNDED = '2025-01-05T08:00:00.000Z';
 /** From opening to the next morning, s. */
 const CLOSED_AFTER_S = 22 * 3600;
 
-const idOf = (kind: string, place: number) => `01900000-0000-7000-8000-0000000000${kind}${(place + 1).toString(16)}`;
+/** An event as its keeper completes it; its place in the log comes last. */
+function withVersion(proposal: Proposal): JobEvent {
+  const checked = checkEvent({ ...proposal, seq: 1, version: kindOf(proposal).version });
+  if (checked.outcome === 'invalid')
+    throw new Error(`The demo says ${JSON.stringify(proposal)}: ${JSON.stringify(checked.problems)}`);
+  return checked.value;
+}
+
+const idOf = (kind: string, place: number) => {
+  // Those of the first fifteen stand in links and tests.
+  const end = (place + 1).toString(16);
+  return `01900000-0000-7000-8000-${'0'.repeat(11 - end.length)}${kind}${end}`;
+};
 
 const hex = (n: number) => n.toString(16).padStart(2, '0');
-const searchIdOf = (place: number, n: number) => `01900000-0000-7000-8000-0000000e${hex(place)}${hex(n)}`;
+const toldIdOf = (place: number, n: number) => `01900000-0000-7000-8000-0000000e${hex(place)}${hex(n)}`;
 
 /** Fills an empty workshop for the demo, whole or not at all; leaves any other alone. */
 export async function loadDemoWorkshop(url: URL): Promise<void> {
@@ -232,20 +300,14 @@ function playedJobs() {
     if (findings !== undefined) visits.set(job.machine, lastVisitOf(findings.belief, end.at));
     const shown: readonly JobEvent[] =
       job.open === undefined ? [...events, { ...end, kind: 'closed', version: 1 }] : upTo(events, job.open, end);
-    const search = (job.search ?? []).map(
-      (event, i): JobEvent => ({
-        ...event,
-        id: searchIdOf(place, i),
-        seq: 0,
-        at: clock(60 * (i + 1)),
-        version: 1,
-      }),
+    const told = [...(job.search ?? []), ...(job.sheet ?? [])].map(
+      (event, i): JobEvent => withVersion({ ...event, id: toldIdOf(place, i), at: clock(60 * (i + 1)) }),
     );
     return {
       id: idOf('b', place),
       machineId: idOf('a', job.machine),
       openedAt: job.openedAt,
-      events: [...shown, ...search].map((event, i) => ({ ...event, seq: i + 1 })),
+      events: [...shown, ...told].map((event, i) => ({ ...event, seq: i + 1 })),
     };
   });
 }
@@ -263,6 +325,8 @@ function upTo(
   switch (open) {
     case 'atOpening':
       return events.slice(0, 1);
+    case 'finished':
+      return events;
     case 'firstTurn':
       return [...before('move'), ...events.filter(({ kind }) => kind === 'move').slice(0, 1)];
     case 'beforeCoupling':

@@ -7,6 +7,7 @@ import { findJob, readLog } from '@/server/db/jobRepository';
 const LONGEST_WEIGHED_HERE = 200;
 
 interface OpenLog {
+  readonly machineId: string;
   readonly events: readonly JobEvent[];
   /** What is thought about before the page is sent: a long log is left to the browser’s worker, here it would hold up everyone’s gauges. */
   readonly weighed: readonly JobEvent[];
@@ -18,5 +19,9 @@ export async function openLog(id: string): Promise<OpenLog> {
   if (record === undefined) notFound();
   const { events, unreadable } = await readLog(database(), id);
   if (events.length === 0 || unreadable !== undefined || record.deletedAt !== undefined) redirect(`/jobs/${id}`);
-  return { events, weighed: events.length <= LONGEST_WEIGHED_HERE ? events : events.slice(0, 1) };
+  return {
+    machineId: record.machineId,
+    events,
+    weighed: events.length <= LONGEST_WEIGHED_HERE ? events : events.slice(0, 1),
+  };
 }
