@@ -1,3 +1,4 @@
+import { alignFitting } from './editFitting';
 import type { Adjuster, AdjusterKind, Coupling, Cylinder, Pipe, Setup, Throat } from './schema';
 
 /** What a turn in does to one throat, as a builder offers it. */
@@ -22,7 +23,7 @@ export function changeCylinder(setup: Setup, id: string, change: Partial<Cylinde
 }
 
 export function changeThroat(setup: Setup, id: string, change: Partial<Throat>): Setup {
-  return { ...setup, throats: changed(setup.throats, id, change) };
+  return alignFitting(setup, { ...setup, throats: changed(setup.throats, id, change) });
 }
 
 export function changeAdjuster(setup: Setup, id: string, change: Partial<Adjuster>): Setup {
@@ -46,7 +47,7 @@ export function addCylinder(setup: Setup): Setup {
     model === undefined
       ? setup.throats
       : [...setup.throats, { ...model, id: freeId(setup.throats), carburetor: `No. ${id}`, feeds: [id] }];
-  return { ...setup, cylinders: evenly, throats };
+  return alignFitting(setup, { ...setup, cylinders: evenly, throats });
 }
 
 /** Takes a cylinder out, and the throats that fed nothing else. */
@@ -63,7 +64,7 @@ export function removeThroat(setup: Setup, id: string): Setup {
     parts
       .map((part) => ({ ...part, joins: part.joins.filter((throat) => throat !== id) }))
       .filter(({ joins }) => joins.length >= 2);
-  return {
+  return alignFitting(setup, {
     ...setup,
     throats: setup.throats.filter((throat) => throat.id !== id),
     adjusters: setup.adjusters.flatMap(({ between, ...adjuster }) => {
@@ -73,7 +74,7 @@ export function removeThroat(setup: Setup, id: string): Setup {
     }),
     couplings: joined(setup.couplings),
     ...(setup.pipes === undefined ? {} : { pipes: joined(setup.pipes) }),
-  };
+  });
 }
 
 /** One more screw on the first throat that no screw of its concern moves yet. Pitch, lever and range are common practice, no source. */

@@ -10,6 +10,7 @@ export {
   type Spec,
 } from './carburetorSchema';
 export * from './edit';
+export { changeCarburetor, changeFitting, feedFrom } from './editFitting';
 export * from './effect';
 export * from './fitting';
 export * from './openArea';

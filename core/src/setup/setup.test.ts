@@ -1,6 +1,21 @@
 import { describe, expect, it } from 'vitest';
 import { readSetup } from '../formats/setup';
-import { ARCHETYPE_NAMES, ARCHETYPES, actionOn, setupProblems, twinWithTwoStops } from './index';
+import {
+  ARCHETYPE_NAMES,
+  ARCHETYPES,
+  actionOn,
+  addCylinder,
+  changeCarburetor,
+  changeFitting,
+  changeThroat,
+  feedFrom,
+  fittingOf,
+  isFittingUnknown,
+  removeCylinder,
+  type Setup,
+  setupProblems,
+  twinWithTwoStops,
+} from './index';
 
 function rankOf(matrix: readonly (readonly number[])[]): number {
   const rows = matrix.map((row) => [...row]);
@@ -74,5 +89,51 @@ describe('setups', () => {
     const [a, , knob] = twinWithTwoStops.adjusters;
     if (a === undefined || knob === undefined) throw new Error('the twin has three adjusters');
     expect([actionOn(a, '1'), actionOn(a, '2'), actionOn(knob, '2')]).toEqual([1, 0, 1]);
+  });
+});
+
+describe('what is said of the carburetors', () => {
+  const { rack4 } = ARCHETYPES;
+
+  it('follows throats that are renamed, taken out and added', () => {
+    const renamed = changeThroat(rack4, '2', { carburetor: 'Middle' });
+    expect(fittingOf(renamed).carburetors[1]).toMatchObject({ name: 'Middle', body: 'diaphragmSlide' });
+    expect(fittingOf(renamed).inlets[0]?.feeds).toEqual(['No. 1', 'Middle']);
+    const shorter = removeCylinder(rack4, '4');
+    expect(fittingOf(shorter).inlets.map(({ feeds }) => feeds)).toEqual([['No. 1', 'No. 2'], ['No. 3']]);
+    const longer = addCylinder(rack4);
+    expect(fittingOf(longer).carburetors.at(-1)).toMatchObject({ name: 'No. 5', body: 'unknown' });
+    for (const setup of [renamed, shorter, longer]) expect(setupProblems(setup)).toEqual([]);
+  });
+
+  it('is unknown in a setup that says nothing, and can be said', () => {
+    const { fitting: _, ...old } = rack4;
+    expect(isFittingUnknown(old)).toBe(true);
+    const said = changeFitting(changeCarburetor(old, 'No. 1', { body: 'roundSlide' }), { tap: 'hand' });
+    expect(fittingOf(said)).toMatchObject({ tap: 'hand', feed: 'unknown' });
+    expect(fittingOf(said).carburetors.map(({ body }) => body)).toEqual([
+      'roundSlide',
+      'unknown',
+      'unknown',
+      'unknown',
+    ]);
+    expect(setupProblems(said)).toEqual([]);
+    const alone = feedFrom(said, 'No. 4', 1);
+    expect(fittingOf(alone).inlets.map(({ feeds }) => feeds.length)).toEqual([3, 1]);
+    expect(fittingOf(feedFrom(alone, 'No. 4', 0)).inlets).toHaveLength(1);
+  });
+
+  it('is refused where it points at nothing, with the place', () => {
+    const fitting = fittingOf(rack4);
+    const wrong = { ...rack4, fitting: { ...fitting, inlets: [{ name: 'Inlet', feeds: ['No. 1', 'No. 9'] }] } };
+    expect(setupProblems(wrong).map(({ path }) => path)).toContain('/fitting/inlets/0/feeds/1');
+    expect(setupProblems(wrong).map(({ reason }) => reason)).toContain('"No. 2" must be fed by one inlet');
+  });
+
+  it('stands in every shipped bank', () => {
+    for (const setup of Object.values<Setup>(ARCHETYPES)) {
+      expect(setupProblems(setup)).toEqual([]);
+      expect(isFittingUnknown(setup)).toBe(false);
+    }
   });
 });

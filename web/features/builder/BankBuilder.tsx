@@ -11,6 +11,7 @@ import { failureText, send } from '@/components/send';
 import { BankGraph } from './BankGraph';
 import { ClampRows } from './ClampRows';
 import { EngineFields } from './EngineFields';
+import { FittingFields } from './FittingFields';
 import { PipeRows } from './PipeRows';
 import { ScrewRows } from './ScrewRows';
 import { ScrewSentences } from './ScrewSentences';
@@ -94,6 +95,7 @@ export function BankBuilder({ machineId, machineName, saved }: BankBuilderProps)
           <ScrewRows setup={setup} change={change} chosen={chosen} choose={setChosen} />
           <ClampRows setup={setup} change={change} />
           <PipeRows setup={setup} change={change} />
+          <FittingFields setup={setup} change={change} />
         </div>
       </div>
     </main>

@@ -19,6 +19,7 @@ const LACKS: Readonly<Record<string, string>> = {
 /** A problem with the part it is about called by its name: a path means little to a tuner. */
 export function problemText(setup: Setup, { path, reason }: Problem): string {
   const [, list = '', place = '', field = ''] = path.split('/');
+  if (list === 'fitting') return `Carburetors and feed: ${reason}`;
   const name = LISTS[list];
   const part = name === undefined ? undefined : partsOf(setup, list)[Number(place)];
   if (name === undefined || part === undefined) return `${path}: ${reason}`;
