@@ -5,7 +5,7 @@ import type { NextConfig } from 'next';
 const FILE_POLICY = "default-src 'self'; script-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'";
 
 const config: NextConfig = {
-  serverExternalPackages: ['knex', 'mysql2', 'pino', 'yauzl', 'yazl', 'esbuild'],
+  serverExternalPackages: ['knex', 'mysql2', 'pino', 'yauzl', 'yazl', 'esbuild', 'sharp'],
   transpilePackages: ['@amber-needle/core'],
   // Types are checked by `tsc` in `npm test`: TypeScript 7 has no JavaScript interface for Next to call.
   typescript: { ignoreBuildErrors: true },

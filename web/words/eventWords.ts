@@ -3,8 +3,10 @@ import type { Setup } from '@amber-needle/core/setup';
 import { CAUTION_IDS, cautionStep, quantityOf, stepOf } from '@amber-needle/core/sheet';
 import { observationOf, testOf } from '@amber-needle/core/suspects';
 import { MEASURE_UNITS } from '@amber-needle/core/units';
+import { day } from './dates';
 import { suspicionWords } from './faultWords';
 import { THIN } from './numbers';
+import { APPOINTMENTS, PART_STATES } from './sheetWords';
 import { causeName, evidenceText, placeText } from './suspectWords';
 import { turnText } from './turns';
 
@@ -65,6 +67,11 @@ const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) 
     isCautionStep(step) ? 'Caution read' : `${stepOf(step)?.order ?? step}${atPlace(place)}: done`,
   stepSkipped: (_, { step, place, reason }) => `${stepOf(step)?.order ?? step}${atPlace(place)}: skipped, ${reason}`,
   timed: (_, { test, place, what }) => `${stepOf(test)?.order ?? test}${atPlace(place)}: ${timedText(what)}`,
+  photo: (_, { when, step, place }) =>
+    `Photo, ${when === 'found' ? 'as found' : 'as left'}${step === undefined ? '' : `: ${stepOf(step)?.order ?? step}`}${atPlace(place)}`,
+  part: (_, { name, count, state }) => `${name}, ${count}: ${PART_STATES[state]}`,
+  cameOff: (_, { what }) => `Came off: ${what}`,
+  appointment: (_, event) => `${APPOINTMENTS[event.for]}, ${day(event.on)}`,
   stage: (_, { stage }) => (stage === 'offIdle' ? 'Held above idle' : 'Back to idle'),
   finished: (_, { outcome }) => (outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is'),
 };

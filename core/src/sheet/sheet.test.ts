@@ -7,10 +7,12 @@ import { append } from '../testing/jobs';
 import { MEASURE_UNIT_NAMES, MEASURE_UNITS } from '../units';
 import {
   asFraction,
+  cameOffOf,
   isOver,
   judge,
   judgeTimed,
   type Measured,
+  partsOf,
   planWay,
   QUANTITIES,
   quantityOf,
@@ -19,6 +21,7 @@ import {
   STEPS,
   sheetEvidence,
   sheetOf,
+  stageTimes,
   stepOf,
   timedTestOf,
 } from './index';
@@ -333,6 +336,37 @@ describe('what the sheet says in the search', () => {
       '2 even',
       '4 even',
     ]);
+  });
+});
+
+describe('parts, and what came off', () => {
+  it('are the machine’s own times carburetors and barrels, then what was added', () => {
+    const log = [
+      { kind: 'part', name: 'Bowl gasket', count: 4, state: 'fitted' },
+      { kind: 'part', name: 'Choke cable', count: 1, state: 'toGet' },
+    ].reduce((events, event) => append(events, event as Bare), opened);
+    const parts = partsOf(jobOf(log));
+    expect(parts.find(({ name }) => name === 'Slide diaphragm')).toEqual({
+      name: 'Slide diaphragm',
+      count: 4,
+      state: 'open',
+    });
+    expect(parts.find(({ name }) => name === 'Bowl gasket')?.state).toBe('fitted');
+    expect(parts.at(-1)).toEqual({ name: 'Choke cable', count: 1, state: 'toGet' });
+    expect(partsOf({ setup: siamesedFour, sheet: [] }).map(({ name }) => name)).toContain('Damper oil');
+  });
+
+  it('come off in their order', () => {
+    const log = append(append(opened, { kind: 'cameOff', what: 'choke link' }), { kind: 'cameOff', what: 'rack' });
+    expect(cameOffOf(jobOf(log))).toEqual(['choke link', 'rack']);
+  });
+
+  it('takes time by stage, and no pause for work', () => {
+    const at = (minutes: number) => new Date(Date.parse(AT) + minutes * 60_000).toISOString();
+    const log = [float(1, 26.2), float(2, 26.2), float(3, 26.2)].reduce(append, opened);
+    const timed = log.map((event, i) => ({ ...event, at: at([0, 2, 5, 300][i] ?? 0) }));
+    // Two and three minutes, then lunch: twenty at the most.
+    expect(stageTimes(timed)).toEqual([{ stage: 'benchWork', seconds: (2 + 3 + 20) * 60 }]);
   });
 });
 

@@ -142,6 +142,10 @@ function cellOf(job: Pick<Job, 'sheet' | 'finish'>, { step, place, reopenedAt }:
 function isOf(event: SheetEvent, step: Step, place: Place): boolean {
   switch (event.kind) {
     case 'visit':
+    case 'photo':
+    case 'part':
+    case 'cameOff':
+    case 'appointment':
       return false;
     case 'measured':
       return step.does === 'measure' && event.quantity === step.quantity && event.place === place;

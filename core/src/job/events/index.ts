@@ -1,6 +1,8 @@
 import Type, { type Static } from 'typebox';
 import { type Checked, checkerFor, compiled, type Problem } from '../../validation';
 import { airflow } from './airflow';
+import { appointment } from './appointment';
+import { cameOff } from './cameOff';
 import { check } from './check';
 import { closedJob } from './closed';
 import { complaintEdited } from './complaintEdited';
@@ -15,6 +17,8 @@ import { move } from './move';
 import { note } from './note';
 import { observed } from './observed';
 import { opened } from './opened';
+import { part } from './part';
+import { photo } from './photo';
 import { reach } from './reach';
 import { reading } from './reading';
 import { setupCorrected } from './setupCorrected';
@@ -53,6 +57,10 @@ const KINDS = [
   stepDone,
   stepSkipped,
   timed,
+  photo,
+  part,
+  cameOff,
+  appointment,
   finished,
   closedJob,
   undone,

@@ -10,8 +10,10 @@ export interface JobRecord {
   readonly notes: readonly EventOf<'note'>[];
   /** What was noticed, tested and put right in the search for what no screw cures. */
   readonly search: readonly EventOf<'observed' | 'tested' | 'exchanged' | 'cured'>[];
-  /** What was measured, done, skipped and timed on the sheet. */
-  readonly sheet: readonly EventOf<'visit' | 'measured' | 'stepDone' | 'stepSkipped' | 'timed'>[];
+  /** What was measured, done, skipped, timed, photographed, fitted and agreed on the sheet. */
+  readonly sheet: readonly EventOf<
+    'visit' | 'measured' | 'stepDone' | 'stepSkipped' | 'timed' | 'photo' | 'part' | 'cameOff' | 'appointment'
+  >[];
 }
 
 export function emptyRecord(): JobRecord {

@@ -24,7 +24,7 @@ export interface ProposedAnswer extends Answer {
 /** What a danger, something that comes off, and the mere trouble of turning to it are worth, minutes. Ours. */
 const DANGER: Readonly<Record<Hazard, number>> = { none: 0, hot: 1, fuel: 2, spark: 2, fire: 5, road: 6 };
 const TAKES_OFF = 5;
-const TROUBLE = 4;
+const TROUBLE = 10;
 /** Hypotheses less probable than this, and those after so many more probable ones, move no choice of a test. Ours. */
 const NEGLIGIBLE = 5e-4;
 const MOST_HYPOTHESES = 120;

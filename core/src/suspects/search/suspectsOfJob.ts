@@ -1,4 +1,4 @@
-import { yearsBetween } from '../../basics';
+import { secondsBetween } from '../../basics';
 import type { Job } from '../../job';
 import { counterOf } from '../../sheet/counter';
 import { sheetEvidence } from '../../sheet/sheetEvidence';
@@ -44,7 +44,7 @@ export function suspectsOfJob(
 
 /** Put right here and back within so many days, km or hours: the rest of the dirt is still upstream. `common practice, no source`. */
 const BACK_WITHIN = { days: 14, km: 300, hours: 10 };
-const DAYS_A_YEAR = 365.25;
+const DAY_S = 86_400;
 
 /** Something was put right on this machine a little while ago: "good after the rebuild, bad within days". */
 function recurring(job: Job, spoken: readonly Told[]): readonly Evidence[] {
@@ -53,7 +53,7 @@ function recurring(job: Job, spoken: readonly Told[]): readonly Evidence[] {
     then === undefined || today === undefined || today < then ? Number.POSITIVE_INFINITY : today - then;
   const back = (job.cures?.here ?? []).some(
     ({ on, counter }) =>
-      DAYS_A_YEAR * yearsBetween(on, job.openedAt) < BACK_WITHIN.days ||
+      secondsBetween(on, job.openedAt) < BACK_WITHIN.days * DAY_S ||
       since(counter?.km, now?.km) < BACK_WITHIN.km ||
       since(counter?.hours, now?.hours) < BACK_WITHIN.hours,
   );
