@@ -12,6 +12,9 @@ export function PageHeader({ children }: { readonly children?: ReactNode }) {
       </Link>
       <div className="flex self-stretch max-sm:order-last max-sm:w-full">{children}</div>
       <div className="ml-auto flex items-center gap-6">
+        <Link href="/figures" className="inline-flex min-h-12 items-center hover:underline hover:underline-offset-4">
+          Figures
+        </Link>
         <Link href="/workshop" className="inline-flex min-h-12 items-center hover:underline hover:underline-offset-4">
           Workshop
         </Link>

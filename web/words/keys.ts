@@ -26,6 +26,8 @@ const KEYS = {
   setIt: 'b',
   photo: 'i',
   noteIt: 'z',
+  parts: '+',
+  figures: '=',
   finish: 'f',
   keys: '?',
 } as const;
@@ -60,6 +62,8 @@ export const ACTION_NAMES: Readonly<Record<Action, string>> = {
   setIt: 'as found, or as set',
   photo: 'photo',
   noteIt: 'note',
+  parts: 'parts, and what came off',
+  figures: 'figures for this step',
   finish: 'end here',
   keys: 'all keys',
 };

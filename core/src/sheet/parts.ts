@@ -50,6 +50,6 @@ export function partsOf({ setup, sheet }: Pick<Job, 'setup' | 'sheet'>): readonl
 }
 
 /** What came off, in its order; refitting goes from the last. */
-export function cameOffOf({ sheet }: Pick<Job, 'sheet'>): readonly string[] {
-  return sheet.flatMap((event) => (event.kind === 'cameOff' ? [event.what] : []));
+export function cameOffOf({ sheet }: Pick<Job, 'sheet'>): readonly EventOf<'cameOff'>[] {
+  return sheet.filter((event) => event.kind === 'cameOff');
 }

@@ -1,8 +1,10 @@
 import Link from 'next/link';
 import { buttonClass } from '@/components/Button';
 import type { GarageMachine, GaragePage } from '@/server/db/garageList';
+import type { Due } from '@/server/jobs/dueList';
 import { day } from '@/words/dates';
 import { particularsText } from '@/words/garageWords';
+import { DueList } from './DueList';
 import { GarageSearch } from './GarageSearch';
 import { cursorText, type Params } from './garageQuery';
 import { ImportFile } from './ImportFile';
@@ -17,10 +19,11 @@ interface GarageProps {
   readonly params: Params;
   /** The workshop has no machine at all, not in the archive either. */
   readonly isNew: boolean;
+  readonly due: readonly Due[];
 }
 
 /** The machines of the workshop and their latest jobs. */
-export function Garage({ page, banks, params, isNew }: GarageProps) {
+export function Garage({ page, banks, params, isNew, due }: GarageProps) {
   return (
     <main className="mx-auto max-w-5xl px-6 pt-10 pb-16">
       <div className="flex flex-wrap items-end justify-between gap-4">
@@ -30,6 +33,7 @@ export function Garage({ page, banks, params, isNew }: GarageProps) {
           <NewMachine />
         </div>
       </div>
+      <DueList due={due} />
       {isNew ? <EmptyGarage /> : <GarageSearch banks={banks} params={params} />}
       {!isNew && page.machines.length === 0 ? (
         <p className="mt-10 text-soft text-xl">

@@ -118,6 +118,7 @@ function Desk({ jobId, machineId, job, sheet, log }: DeskProps) {
             <>
               <StepArea
                 key={`${row.step.id} ${here.place ?? ''}`}
+                jobId={jobId}
                 job={job}
                 sheet={sheet}
                 stage={stage}

@@ -1,8 +1,12 @@
 'use client';
 
+import { calculatorsFor } from '@amber-needle/core/figures';
 import type { Bare, Job } from '@amber-needle/core/job';
+import { fittingOf } from '@amber-needle/core/setup';
 import {
+  cameOffOf,
   cautionStep,
+  partsOf,
   quantityOf,
   type Row,
   readTyped,
@@ -12,21 +16,28 @@ import {
   timedTestOf,
 } from '@amber-needle/core/sheet';
 import { fromUnit, MEASURE_UNITS } from '@amber-needle/core/units';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useKeys } from '@/features/bench/useKeys';
 import { type Action, keyFor, namedKey } from '@/words/keys';
+import { Appointments } from './Appointments';
 import { CautionBox } from './CautionBox';
 import { FigureInput } from './FigureInput';
+import { FiguresDialog } from './FiguresDialog';
 import { MainKey } from './MainKey';
 import { NoteDialog } from './NoteDialog';
+import { PartsDialog } from './PartsDialog';
+import { PhotoStrip } from './PhotoStrip';
+import { RefitOrder } from './RefitOrder';
 import { SkipDialog } from './SkipDialog';
 import { StepHead } from './StepHead';
 import { TimerPanel } from './TimerPanel';
+import { usePhotos } from './usePhotos';
 import { useServerClock } from './useServerClock';
 import { mainKeyText } from './view/mainKeyText';
 import { neighbour, sistersHave, specText, type UnitsChosen, unitOf } from './view/sheetView';
 
 interface StepAreaProps {
+  readonly jobId: string;
   readonly job: Job;
   readonly sheet: Sheet;
   readonly stage: SheetStage;
@@ -45,7 +56,7 @@ interface StepAreaProps {
 
 /** One thing to do, in the largest words, and the keys that do it. */
 export function StepArea(props: StepAreaProps) {
-  const { job, sheet, stage, row, here, open, units, onUnits, onSay, onGo, onDone, onUndo, onLeave } = props;
+  const { jobId, job, sheet, stage, row, here, open, units, onUnits, onSay, onGo, onDone, onUndo, onLeave } = props;
   const { step } = row;
   const quantity = step.does === 'measure' ? quantityOf(step.quantity) : undefined;
   const unit = unitOf(quantity, units);
@@ -53,7 +64,10 @@ export function StepArea(props: StepAreaProps) {
   const place = cell?.place;
   const [text, setText] = useState('');
   const [error, setError] = useState<string>();
-  const [dialog, setDialog] = useState<'none' | 'skip' | 'note'>('none');
+  const [dialog, setDialog] = useState<'none' | 'skip' | 'note' | 'parts' | 'figures'>('none');
+  const chooser = useRef<HTMLInputElement>(null);
+  const photos = usePhotos({ jobId, job, step: step.id, place, onSay });
+  const calculators = calculatorsFor(step.id);
   // Found first; once that stands, what is written next is what it was set to.
   const [when, setWhen] = useState<'found' | 'set'>(
     cell?.found === undefined || cell.state === 'open' ? 'found' : 'set',
@@ -119,7 +133,12 @@ export function StepArea(props: StepAreaProps) {
             run: () => setWhen(when === 'found' ? 'set' : 'found'),
           },
         ]),
+    { action: 'photo', label: 'photo', run: () => chooser.current?.click() },
     { action: 'noteIt', label: 'note', run: () => setDialog('note') },
+    { action: 'parts', label: 'parts', run: () => setDialog('parts') },
+    ...(calculators.length === 0
+      ? []
+      : [{ action: 'figures' as const, label: 'figures', run: () => setDialog('figures') }]),
     { action: 'undo', label: 'undo', run: onUndo },
   ];
   const arrow = (by: 'left' | 'right' | 'up' | 'down') => onGo(neighbour(stage, here, by));
@@ -149,6 +168,16 @@ export function StepArea(props: StepAreaProps) {
       <div className="min-w-0 px-6 py-5">
         <StepHead row={row} place={place} when={when} spec={specText(row, units)} onGo={onGo} />
         <CautionBox cautions={unread} />
+        {step.id === 'refitted' && cameOffOf(job).length > 0 ? <RefitOrder cameOff={cameOffOf(job)} /> : null}
+        {step.id === 'coldStarted' && open ? (
+          <Appointments
+            jobId={jobId}
+            made={job.sheet.filter((event) => event.kind === 'appointment')}
+            isMarine={fittingOf(job.setup).cooling === 'seaWater'}
+            now={now}
+            onSay={onSay}
+          />
+        ) : null}
         {quantity?.kind === 'figure' && open && unread.length === 0 ? (
           <FigureInput
             label={`${quantity.name}${place === undefined ? '' : ` ${place}`}${when === 'set' ? ', set' : ''}`}
@@ -175,6 +204,7 @@ export function StepArea(props: StepAreaProps) {
             onSuspects={() => onLeave('suspects')}
           />
         ) : null}
+        <PhotoStrip photos={photos.shown} chooser={chooser} busy={photos.busy} onFiles={photos.keep} />
       </div>
       <aside className="space-y-3 border-line px-5 py-5 max-md:border-t md:border-l" aria-label="Keys">
         {quantity?.kind === 'choice' && unread.length === 0 ? (
@@ -229,6 +259,16 @@ export function StepArea(props: StepAreaProps) {
           onClose={() => setDialog('none')}
         />
       ) : null}
+      {dialog === 'parts' ? (
+        <PartsDialog
+          machine={job.machine}
+          parts={partsOf(job)}
+          cameOff={cameOffOf(job)}
+          onSay={onSay}
+          onClose={() => setDialog('none')}
+        />
+      ) : null}
+      {dialog === 'figures' ? <FiguresDialog calculators={calculators} onClose={() => setDialog('none')} /> : null}
       {dialog === 'note' ? (
         <NoteDialog
           onSave={(note) => {

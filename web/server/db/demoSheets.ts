@@ -167,4 +167,6 @@ export const BEFORE_COLD_START: readonly Bare[] = [
   ...done('hosesRight'),
   ...done('capped'),
   ...choices('leaks', ['right', 'dry everywhere'], ['']),
+  { kind: 'appointment', for: 'coldStart', on: '2026-11-27T07:00:00.000Z' },
+  { kind: 'appointment', for: 'shakeDown', on: '2026-12-10T07:00:00.000Z', afterHours: 10 },
 ];

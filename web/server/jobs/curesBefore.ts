@@ -1,15 +1,18 @@
-import { type Cures, checkEvent, type EventOf } from '@amber-needle/core/job';
+import type { Cures } from '@amber-needle/core/job';
 import type { Knex } from 'knex';
-import { listCures } from '../db/cures';
+import { eventsOfKind } from '../db/eventsOfKind';
+import { readStored } from './readStored';
 
+/** The latest cures teach; older ones are another workshop's. */
+const MOST = 2000;
 /** So many causes are counted, and so many of the machine's own cures kept. */
 const MOST_CAUSES = 100;
 const MOST_HERE = 50;
 
 /** What the workshop has put right before, and on this machine; undefined where nothing was. */
 export async function curesBefore(db: Knex, machineId: string): Promise<Cures | undefined> {
-  const cures = (await listCures(db)).flatMap(({ body, machine_id }) => {
-    const event = curedEvent(body);
+  const cures = (await eventsOfKind(db, 'cured', MOST)).flatMap(({ body, machine_id }) => {
+    const event = readStored(body, 'cured');
     return event === undefined ? [] : [{ event, isHere: machine_id === machineId }];
   });
   if (cures.length === 0) return undefined;
@@ -28,14 +31,4 @@ export async function curesBefore(db: Knex, machineId: string): Promise<Cures | 
       ...(counter === undefined ? {} : { counter }),
     })),
   };
-}
-
-/** One that cannot be read any more teaches nothing. */
-function curedEvent(body: string): EventOf<'cured'> | undefined {
-  try {
-    const checked = checkEvent(JSON.parse(body));
-    return checked.outcome === 'valid' && checked.value.kind === 'cured' ? checked.value : undefined;
-  } catch {
-    return undefined;
-  }
 }

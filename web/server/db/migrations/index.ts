@@ -12,6 +12,7 @@ import * as eventGuard from './0010-event-guard';
 import * as instruments from './0011-instruments';
 import * as liveRelay from './0012-live-relay';
 import * as workshopSetting from './0013-workshop-setting';
+import * as eventKind from './0014-event-kind';
 
 export interface Migration {
   readonly name: string;
@@ -34,4 +35,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0011-instruments', ...instruments },
   { name: '0012-live-relay', ...liveRelay },
   { name: '0013-workshop-setting', ...workshopSetting },
+  { name: '0014-event-kind', ...eventKind },
 ];
