@@ -1,3 +1,5 @@
+'use client';
+
 import { CALCULATORS } from '@amber-needle/core/figures';
 import { CalculatorForm } from './CalculatorForm';
 
