@@ -26,7 +26,7 @@ export function JobActions({ jobId, lastSeq, machineId, complaint, closedBy, oth
   const { recording, record } = useRecord(jobId, lastSeq);
   const add = (bare: Bare) => void record(bare);
   return (
-    <section aria-label="This job" className="mt-10 border-line border-t pt-6">
+    <section aria-label="This job" className="print:hidden mt-10 border-line border-t pt-6">
       <div className="flex flex-wrap items-center gap-3">
         {closedBy === undefined ? (
           <>

@@ -4,6 +4,7 @@ import clsx from 'clsx';
 import Link from 'next/link';
 import { buttonClass } from '@/components/Button';
 import { Notice } from '@/components/Notice';
+import { PrintButton } from '@/components/PrintButton';
 import type { StoredLog } from '@/server/db/eventRows';
 import type { Machine } from '@/server/db/machineRepository';
 import { day, moment, timeOfDay } from '@/words/dates';
@@ -11,8 +12,10 @@ import type { DeviceUnit } from '@/words/deviceUnit';
 import { JobActions } from './JobActions';
 import { JobNote } from './JobNote';
 import { ReadingsChart } from './ReadingsChart';
+import { SheetSection } from './SheetSection';
 import { otherSetup } from './view/otherSetup';
 import { type Report, reportOf, type StateLine } from './view/report';
+import { sheetReport } from './view/sheetReport';
 import { unreadableText } from './view/unreadable';
 
 interface JobPageProps {
@@ -30,6 +33,7 @@ interface JobPageProps {
 export function JobPage({ id, job, log, belief, unit, wholeStory, machine, machineId }: JobPageProps) {
   const { events, unreadable } = log;
   const report = reportOf({ job, counted: effectiveEvents(events), belief, unit, wholeStory });
+  const sheet = sheetReport(job, effectiveEvents(events));
   const bench =
     job.status === 'open' ? (job.readings.length > 0 ? 'Resume at the bench' : 'Go to the bench') : 'See the bench';
   return (
@@ -48,7 +52,10 @@ export function JobPage({ id, job, log, belief, unit, wholeStory, machine, machi
           <p className="mt-3 max-w-2xl text-xl">{job.complaint || 'No complaint noted.'}</p>
         </div>
         {unreadable === undefined ? (
-          <Link href={`/jobs/${id}/bench`} className={buttonClass(job.status === 'open' ? 'strong' : 'plain')}>
+          <Link
+            href={`/jobs/${id}/bench`}
+            className={`${buttonClass(job.status === 'open' ? 'strong' : 'plain')} print:hidden`}
+          >
             {bench}
           </Link>
         ) : null}
@@ -67,6 +74,7 @@ export function JobPage({ id, job, log, belief, unit, wholeStory, machine, machi
       ) : (
         <Readings report={report} asFound={report.asFound} asLeft={report.asLeft} open={job.status === 'open'} />
       )}
+      {sheet === undefined ? null : <SheetSection report={sheet} />}
       <Story report={report} id={id} />
       {job.status === 'closed' || unreadable !== undefined ? null : <JobNote jobId={id} lastSeq={events.length} />}
       {unreadable === undefined ? (
@@ -79,7 +87,8 @@ export function JobPage({ id, job, log, belief, unit, wholeStory, machine, machi
           otherSetup={otherSetup(job, machine)}
         />
       ) : null}
-      <div className="mt-10 flex flex-wrap gap-3 border-line border-t pt-6">
+      <div className="mt-10 flex flex-wrap gap-3 border-line border-t pt-6 print:hidden">
+        <PrintButton />
         <a href={`/api/jobs/${id}/export`} className={buttonClass('plain')} download>
           Export the job (JSON)
         </a>
@@ -119,7 +128,9 @@ function Readings({ report, asFound, asLeft, open }: ReadingsProps) {
           </dl>
         </section>
       </div>
-      <ReadingsChart readings={report.readings} moves={report.moves} unit={report.unit} decimal={report.decimal} />
+      <div className="print:hidden">
+        <ReadingsChart readings={report.readings} moves={report.moves} unit={report.unit} decimal={report.decimal} />
+      </div>
     </>
   );
 }
@@ -160,7 +171,7 @@ function StateColumn({ title, noun, state }: StateColumnProps) {
 
 function Story({ report, id }: { readonly report: Report; readonly id: string }) {
   return (
-    <section aria-label="Every step" className="mt-10">
+    <section aria-label="Every step" className="mt-10 print:hidden">
       <h2 className="font-bold text-xl">Every step</h2>
       {report.earlierSteps === 0 ? null : (
         <Link href={`/jobs/${id}?steps=all`} className="inline-flex min-h-12 items-center underline underline-offset-4">

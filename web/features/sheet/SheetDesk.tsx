@@ -16,7 +16,7 @@ import { eventText } from '@/words/eventWords';
 import { refusalText } from '@/words/refusalWords';
 import { SheetGrid } from './SheetGrid';
 import { StepArea } from './StepArea';
-import { columnsOf, rowsView, spotAfter, stageOf, type UnitsChosen } from './view/sheetView';
+import { columnsOf, firstSpot, rowsView, spotAfter, stageOf, type UnitsChosen } from './view/sheetView';
 import { WayList } from './WayList';
 
 interface SheetDeskProps {
@@ -42,8 +42,6 @@ interface DeskProps {
   readonly log: JobLog;
 }
 
-const FIRST: Spot = { step: '', place: undefined };
-
 const VISIT_NAMES: Readonly<Record<Visit, string>> = {
   full: 'full visit',
   balance: 'balance only',
@@ -52,9 +50,9 @@ const VISIT_NAMES: Readonly<Record<Visit, string>> = {
 
 function Desk({ jobId, machineId, job, sheet, log }: DeskProps) {
   const router = useRouter();
-  const [chosen, setChosen] = useState<Spot>();
+  // A step stays until somebody leaves it: what is written elsewhere must not take it away.
+  const [here, setChosen] = useState<Spot>(() => firstSpot(sheet));
   const [units, setUnits] = useState<UnitsChosen>({});
-  const here = chosen ?? sheet.next ?? FIRST;
   const stage = stageOf(sheet, here);
   const row = stage?.rows.find(({ step }) => step.id === here.step) ?? stage?.rows[0];
   const open = job.status !== 'closed';

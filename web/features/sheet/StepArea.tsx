@@ -152,7 +152,7 @@ export function StepArea(props: StepAreaProps) {
             label: by,
             run: () => arrow(by),
           })),
-          ...(test === undefined ? [{ ...namedKey('enter'), label: 'main', run: main }] : []),
+          ...(test === undefined || unread.length > 0 ? [{ ...namedKey('enter'), label: 'main', run: main }] : []),
           ...(quantity?.kind === 'choice' && unread.length === 0
             ? quantity.choices.map(({ id, text: words }, i) => ({
                 ...namedKey(String(i + 1)),

@@ -164,6 +164,18 @@ export function stageOf({ stages }: Sheet, here: Spot): SheetStage | undefined {
   return stages.find(({ rows }) => rows.some(({ step }) => step.id === here.step)) ?? stages[0];
 }
 
+/** Where a page begins: at a timed test that runs, else at the first thing that is open. */
+export function firstSpot({ stages, next }: Sheet): Spot {
+  const running = stages
+    .flatMap(({ rows }) => rows)
+    .flatMap(({ step, cells }) =>
+      cells.flatMap(({ run, place }) =>
+        run !== undefined && run.ended === undefined ? [{ step: step.id, place }] : [],
+      ),
+    );
+  return running.at(-1) ?? next ?? { step: '', place: undefined };
+}
+
 /** How far a stage is, under its name on the way. */
 export function stageText({ rows }: SheetStage): string {
   const cells = rows.flatMap((row) => row.cells);
