@@ -137,9 +137,9 @@ test('a rack of four, from taking it in to the closed job', async ({ page }) => 
   await doUntil(page, 'Warm it up', played);
   await readCautions(page, played);
   await press(page, 'Enter');
-  await page.clock.fastForward(480_000);
+  // After a reload the server’s clock counts, which no test can hurry: it goes on from where it is.
   await page.reload();
-  await expect(page.getByTestId('clock')).toContainText('8:');
+  await expect(page.getByTestId('clock')).toContainText(/0:(0[1-9]|[1-5]\d)/);
   await press(page, 'Enter');
   await page.getByRole('button', { name: /Connect the gauges/ }).click();
   await doUntil(page, 'Sensor in free air', played);
@@ -174,7 +174,7 @@ test('a rack of four, from taking it in to the closed job', async ({ page }) => 
   await page.goto('/');
   await expect(page.getByRole('region', { name: 'Due' })).toContainText('Cold start');
   await page.goto(`/jobs/${id}/sheet`);
-  await page.getByRole('button', { name: /Cold start.*: open/ }).click();
+  await page.getByRole('list', { name: 'The way' }).getByRole('button', { name: 'Cold start' }).click();
   await press(page, 'Enter');
   await page.goto(`/jobs/${id}`);
   // What a customer gets: one page, read back by another program.

@@ -4,7 +4,7 @@ import type { SheetReport } from './view/sheetReport';
 /** What the sheet says in the report: as found and as left, what was done, parts, what to watch, when to come back. */
 export function SheetSection({ report }: { readonly report: SheetReport }) {
   return (
-    <section aria-label="Sheet" className="mt-10">
+    <section aria-label="Sheet" className="mt-10 print:mt-4">
       {report.lines.length === 0 ? null : (
         <table className="w-full border-collapse text-left">
           <thead className="text-soft text-sm">
@@ -33,8 +33,9 @@ export function SheetSection({ report }: { readonly report: SheetReport }) {
           </tbody>
         </table>
       )}
-      <div className="mt-6 grid gap-x-10 gap-y-5 md:grid-cols-2">
-        <Words title="Done" lines={report.done} />
+      <div className="mt-6 grid gap-x-10 gap-y-5 md:grid-cols-2 print:mt-3 print:grid-cols-2 print:gap-y-2">
+        <Listed title="In order" names={report.inOrder} />
+        <Listed title="Done" names={report.done} />
         <Words title="Parts fitted" lines={report.parts} />
         <Words title="To watch" lines={report.watch} />
         <Words title="Come back" lines={report.comeBack} />
@@ -42,7 +43,7 @@ export function SheetSection({ report }: { readonly report: SheetReport }) {
         <Words title="Time taken" lines={report.times} />
       </div>
       {report.photos.found.length + report.photos.left.length === 0 ? null : (
-        <div className="mt-6 grid gap-6 md:grid-cols-2">
+        <div className="mt-6 grid gap-6 md:grid-cols-2 print:mt-3 print:grid-cols-2">
           <Photos title="As found" photos={report.photos.found} />
           <Photos title="As left" photos={report.photos.left} />
         </div>
@@ -61,6 +62,17 @@ function Words({ title, lines }: { readonly title: string; readonly lines: reado
           <li key={line}>{line}</li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** Short names, one after the other. */
+function Listed({ title, names }: { readonly title: string; readonly names: readonly string[] }) {
+  if (names.length === 0) return null;
+  return (
+    <section aria-label={title}>
+      <h3 className="text-soft">{title}</h3>
+      <p className="mt-1">{names.join(' · ')}</p>
     </section>
   );
 }

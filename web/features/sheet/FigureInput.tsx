@@ -43,7 +43,7 @@ export function FigureInput({ label, unit, value, error, onChange, onEnter, onAr
             const arrow = arrowOf(event.key);
             if (event.key === 'Enter') onEnter();
             else if (arrow !== undefined && value === '') onArrow(arrow);
-            else if (/^[a-z?]$/i.test(event.key)) onLetter(event.key.toLowerCase());
+            else if (/^[a-z?+=]$/i.test(event.key)) onLetter(event.key.toLowerCase());
             else return;
             event.preventDefault();
           }}

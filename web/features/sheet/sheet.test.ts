@@ -252,7 +252,7 @@ describe('the report of a sheet', () => {
     const report = sheetReport(jobOf(log), log);
     expect(report?.lines[0]).toMatchObject({
       name: 'Float height, mm',
-      found: '1 26.2, 2 26.2, 3 27.4, 4 26.2',
+      found: '1: 26.2, 2: 26.2, 3: 27.4, 4: 26.2',
       left: '26.2',
     });
     expect(report?.done).toEqual(['Photograph it before anything comes off']);

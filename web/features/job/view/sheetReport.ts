@@ -16,6 +16,8 @@ export interface SheetLine {
 export interface SheetReport {
   /** What was measured: as found, and as left where that is another. */
   readonly lines: readonly SheetLine[];
+  /** Looked at and found right everywhere. */
+  readonly inOrder: readonly string[];
   readonly done: readonly string[];
   readonly skipped: readonly string[];
   readonly parts: readonly string[];
@@ -33,7 +35,8 @@ export function sheetReport(job: Job, events: readonly JobEvent[]): SheetReport 
   const of = (when: 'found' | 'left') =>
     job.sheet.filter((event): event is EventOf<'photo'> => event.kind === 'photo' && event.when === when);
   return {
-    lines: rows.flatMap(lineOf),
+    lines: rows.filter((row) => !isInOrder(row)).flatMap(lineOf),
+    inOrder: rows.filter(isInOrder).map(({ step }) => step.order),
     done: rows.flatMap(({ step, cells }) =>
       (step.does === 'do' || step.does === 'time') && cells.every(({ state }) => state === 'done') ? [step.order] : [],
     ),
@@ -51,6 +54,13 @@ export function sheetReport(job: Job, events: readonly JobEvent[]): SheetReport 
   };
 }
 
+function isInOrder({ step, cells }: Row): boolean {
+  const quantity = step.does === 'measure' ? quantityOf(step.quantity) : undefined;
+  if (quantity?.kind !== 'choice') return false;
+  // What was wrong and put right stays in the table: as found, and as left.
+  return cells.every(({ found, set }) => set === undefined && found?.value === quantity.choices[0].id);
+}
+
 function lineOf({ step, cells }: Row): readonly SheetLine[] {
   const quantity = step.does === 'measure' ? quantityOf(step.quantity) : undefined;
   if (quantity === undefined || cells.every(({ found, set }) => (found ?? set) === undefined)) return [];
@@ -60,7 +70,7 @@ function lineOf({ step, cells }: Row): readonly SheetLine[] {
     const texts = cells.map((cell) => text(of(cell)));
     const [first = ''] = texts;
     if (texts.every((each) => each === first)) return first;
-    return cells.map((cell, i) => `${placeLabel(cell.place)} ${texts[i]}`).join(', ');
+    return cells.map((cell, i) => `${placeLabel(cell.place)}: ${texts[i]}`).join(', ');
   };
   const found = shown((cell) => cell.found);
   const left = cells.some(({ set }) => set !== undefined) ? shown((cell) => cell.set ?? cell.found) : '';
