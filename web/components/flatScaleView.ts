@@ -1,5 +1,5 @@
 /** Marks of one row on a flat scale: where on it, from 0 to 1, whose they are, and whether they stand out. */
-export interface ScaleMark {
+interface ScaleMark {
   readonly at: number;
   readonly labels: readonly string[];
   readonly odd: boolean;

@@ -140,8 +140,10 @@ describe('any setup', () => {
       const ids = Array.from({ length: cylinders }, (_, c) => `c${c}`);
       const feeds = (t: number) => (shared ? ids : ids.filter((_, c) => c % Math.min(throats, cylinders) === t));
       const used = shared ? throats : Math.min(throats, cylinders);
+      // What is said of its carburetors is that bank's own.
+      const { fitting: _, ...twin } = ARCHETYPES.twin;
       return {
-        ...ARCHETYPES.twin,
+        ...twin,
         engine: { ...ARCHETYPES.twin.engine, strokes, boreMm: bore, flywheelKgM2: 0.03 * cylinders },
         cylinders: ids.map((id, c) => ({ id, firingDeg: firing[c] ?? 0 })),
         throats: Array.from({ length: used }, (_, t) => ({

@@ -29,13 +29,10 @@ const oneOf = <T extends string>(names: readonly T[]) =>
   Type.Unsafe<T>(Type.Union(names.map((name) => Type.Literal(name))));
 
 /** What the maker's book gives for a quantity of the sheet, in the quantity's own SI unit. */
-export const SpecSchema = Type.Object(
-  { quantity: text(40, 1), low: figure(-1e6, 1e6), high: figure(-1e6, 1e6) },
-  closed,
-);
+const SpecSchema = Type.Object({ quantity: text(40, 1), low: figure(-1e6, 1e6), high: figure(-1e6, 1e6) }, closed);
 
 /** One carburetor, named as its throats name it. */
-export const CarburetorSchema = Type.Object(
+const CarburetorSchema = Type.Object(
   {
     name: text(80, 1),
     body: oneOf(BODIES),

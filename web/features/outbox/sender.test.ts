@@ -233,7 +233,7 @@ describe('the browser’s store', () => {
     await store.add('a', old, AT);
     await store.add('a', { ...turn(2), turns: 0.1 } as JobEvent, AT);
     expect(await store.all()).toMatchObject([
-      { event: { version: 4 }, state: 'waiting' },
+      { event: { version: 5 }, state: 'waiting' },
       { event: { turns: 0.1 }, state: 'stuck', reason: expect.stringContaining('/turns') },
     ]);
   });

@@ -17,7 +17,7 @@ export interface ProposedTest {
 
 export interface ProposedAnswer extends Answer {
   readonly probability: number;
-  /** Where suspicion would go, most probable first. */
+  /** Where suspicion would go, most probable first; of the first few tests only. */
   readonly leads: readonly { readonly id: string; readonly place: string | undefined; readonly probability: number }[];
 }
 
@@ -30,6 +30,8 @@ const NEGLIGIBLE = 5e-4;
 const MOST_HYPOTHESES = 120;
 /** So many are worked out from all hypotheses that are worth a thought: the one that is shown with where it leads. */
 const FORESEEN = 1;
+/** And so many from the likeliest ones; of the rest only what they tell. */
+const LED = 8;
 const NOTHING = 2e-5;
 /** A test that tells less than this, bits, is not worth asking for. Ours. */
 const LEAST_BITS = 0.02;
@@ -65,19 +67,25 @@ export function nextTests(
   );
   // What is shown is foreseen from nearly everything that may be so.
   const nearlyAll = suspects.hypotheses.filter(({ probability }) => probability > NOTHING).map(told);
-  return inOrder.map((each, i) => (i < FORESEEN ? propose(setup, each, nearlyAll) : each));
+  return inOrder.map((each, i) =>
+    i < FORESEEN
+      ? propose(setup, { ...each, foreseen: true }, nearlyAll)
+      : i < LED
+        ? propose(setup, { ...each, foreseen: true }, hypotheses)
+        : each,
+  );
 }
 
-/** A hypothesis, and what it says of the evidence: which of its causes explain any of it. */
+/** A hypothesis, and the number of what it says of the evidence: which of its causes explain any of it. */
 interface Told extends Hypothesis {
-  readonly story: string;
+  readonly story: number;
 }
 
 /** What is likelier with a cause by so much is explained by it. Ours. */
 const EXPLAINS = 1.05;
 
 /** Hypotheses that explain what was told by the same causes tell the same story: whether something else is wrong besides is not what is asked. */
-function stories(setup: Setup, evidence: readonly Evidence[]): (causes: Hypothesis['causes']) => string {
+function stories(setup: Setup, evidence: readonly Evidence[]): (causes: Hypothesis['causes']) => number {
   const known = new Map<PlacedCause, boolean>();
   const explains = (cause: PlacedCause) => {
     const before = known.get(cause);
@@ -86,11 +94,16 @@ function stories(setup: Setup, evidence: readonly Evidence[]): (causes: Hypothes
     known.set(cause, does);
     return does;
   };
-  return (causes) =>
-    causes
+  const numbers = new Map<string, number>();
+  return (causes) => {
+    const story = causes
       .map((each) => (each === 'unknown' ? each : explains(each) ? `${each.cause.id} ${each.place ?? ''}` : ''))
       .filter((name) => name !== '')
       .join();
+    const number = numbers.get(story) ?? numbers.size;
+    numbers.set(story, number);
+    return number;
+  };
 }
 
 function isDone(evidence: readonly Evidence[], test: string, place: string | undefined): boolean {
@@ -106,7 +119,7 @@ function placesFor({ at }: Test, { ranked }: Suspects): readonly (string | undef
 
 function propose(
   setup: Setup,
-  { test, place }: Pick<ProposedTest, 'test' | 'place'>,
+  { test, place, foreseen = false }: Pick<ProposedTest, 'test' | 'place'> & { readonly foreseen?: boolean },
   hypotheses: readonly Told[],
 ): ProposedTest {
   const known = new Map<Unknown | PlacedCause, ReadonlyMap<string, number>>();
@@ -123,20 +136,16 @@ function propose(
   const usual = answersBy(test, []);
   const told = hypotheses.map((each) => ({ ...each, says: answers(each.causes) }));
   const whole = told.reduce((sum, { probability }) => sum + probability, 0);
-  const before = entropyOfStories(told.map(({ story, probability }) => ({ story, weight: probability / whole })));
+  const sums = new Float64Array(1 + told.reduce((most, { story }) => Math.max(most, story), 0));
+  const entropyAfter = (shareOf: (each: (typeof told)[number]) => number) => {
+    sums.fill(0);
+    for (const each of told) sums[each.story] = (sums[each.story] ?? 0) + (each.probability / whole) * shareOf(each);
+    return entropyOf(sums);
+  };
+  const before = entropyAfter(() => 1).bits;
   const branches = test.answers.map((answer) => {
-    const joint = told.map(({ causes, story, probability, says }) => ({
-      causes,
-      story,
-      weight: (probability / whole) * (says.get(answer.id) ?? 0),
-    }));
-    const probability = joint.reduce((sum, { weight }) => sum + weight, 0);
-    return {
-      answer,
-      joint,
-      probability,
-      after: entropyOfStories(joint.map(({ story, weight }) => ({ story, weight: weight / probability }))),
-    };
+    const { bits, weight } = entropyAfter(({ says }) => says.get(answer.id) ?? 0);
+    return { answer, probability: weight, after: bits };
   });
   const left = branches.reduce((sum, { probability, after }) => sum + probability * after, 0);
   return {
@@ -144,10 +153,18 @@ function propose(
     place,
     gainBits: Math.max(0, before - left),
     costMinutes: test.minutes + DANGER[test.hazard] + (test.takesOff === 'nothing' ? 0 : TAKES_OFF) + TROUBLE,
-    answers: branches.map(({ answer, joint, probability }) => ({
+    answers: branches.map(({ answer, probability }) => ({
       ...answer,
       probability,
-      leads: leading(joint, probability),
+      leads: foreseen
+        ? leading(
+            told.map(({ causes, probability: p, says }) => ({
+              causes,
+              weight: (p / whole) * (says.get(answer.id) ?? 0),
+            })),
+            probability,
+          )
+        : [],
     })),
   };
 }
@@ -169,8 +186,14 @@ function leading(
   return [...sums.values()].sort((a, b) => b.probability - a.probability).slice(0, SHOWN);
 }
 
-function entropyOfStories(told: readonly { readonly story: string; readonly weight: number }[]): number {
-  const sums = new Map<string, number>();
-  for (const { story, weight } of told) sums.set(story, (sums.get(story) ?? 0) + weight);
-  return [...sums.values()].reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
+/** Entropy, bits, of weights by story once they are made to sum to one, and their sum. */
+function entropyOf(sums: Float64Array): { readonly bits: number; readonly weight: number } {
+  let weight = 0;
+  let logs = 0;
+  for (const p of sums) {
+    if (p <= 0) continue;
+    weight += p;
+    logs += p * Math.log2(p);
+  }
+  return { weight, bits: weight > 0 ? Math.log2(weight) - logs / weight : 0 };
 }

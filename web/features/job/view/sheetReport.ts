@@ -6,7 +6,7 @@ import { placeLabel } from '@/features/sheet/view/sheetView';
 import { day, moment } from '@/words/dates';
 import { APPOINTMENTS } from '@/words/sheetWords';
 
-export interface SheetLine {
+interface SheetLine {
   readonly id: string;
   readonly name: string;
   readonly found: string;
