@@ -7,6 +7,8 @@ import { processGroup } from './processes.mjs';
 import { buildApp, openLog, ROOT } from './project.mjs';
 
 /** Takes the pictures of docs/screenshots from the demo workshop: `npm run screenshots`. */
+/** In the middle of bench work. */
+const SHEET_JOB = '01900000-0000-7000-8000-0000000000be';
 const OPEN_JOB = '01900000-0000-7000-8000-0000000000b4';
 const CLOSED_JOB = '01900000-0000-7000-8000-0000000000b1';
 const SEARCHED_JOB = '01900000-0000-7000-8000-0000000000bc';
@@ -53,6 +55,11 @@ async function takePagePictures(page: Page): Promise<void> {
   await page.unroute('**/api/jobs/*/events');
   await page.reload();
   await page.getByText('Everything is saved').waitFor();
+  await page.goto(`/jobs/${SHEET_JOB}/sheet`);
+  await page.getByTestId('say').waitFor();
+  await picture(page, 'sheet');
+  await page.goto('/figures');
+  await picture(page, 'figures');
 }
 
 /** Before any gauge sends: the practice engine in the browser. */
@@ -63,7 +70,6 @@ async function takePracticePictures(page: Page): Promise<void> {
   await page.keyboard.press('p');
   await page.getByLabel('Bank').selectOption('sideDraughtSix');
   await page.getByLabel('Add a fault').selectOption({ index: 3 });
-  await picture(page, 'practice-choices');
   await page.getByRole('button', { name: 'Begin practice' }).click();
   await page.getByRole('button', { name: 'I have read these, go to the bench' }).click();
   await nextAction(page);
@@ -125,7 +131,6 @@ async function takeAir(page: Page): Promise<void> {
 async function takePictures(page: Page): Promise<void> {
   await page.goto(`/jobs/${OPEN_JOB}/bench`);
   await nextAction(page);
-  await picture(page, 'bench-zero');
   await page.keyboard.press('s');
   await page.getByText('Which channel sits where').waitFor();
   await picture(page, 'sources');

@@ -16,9 +16,9 @@ interface SheetGridProps {
 /** A stage’s rows with the carburetors side by side, each row ending in its flat scale. */
 export function SheetGrid({ rows, columns, onGo }: SheetGridProps) {
   return (
-    <div className="overflow-x-auto">
+    <div className="max-lg:overflow-x-auto">
       <table className="w-full border-collapse">
-        <thead>
+        <thead className="sticky top-0 z-10 bg-ground">
           <tr className="text-left text-soft text-sm">
             <th scope="col" className="py-2 pr-4 font-normal">
               as found → set
@@ -52,7 +52,7 @@ interface GridRowProps {
 function GridRow({ row, columns, onGo }: GridRowProps) {
   const line = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
-    if (row.isHere) line.current?.scrollIntoView({ block: 'nearest' });
+    if (row.isHere) line.current?.scrollIntoView({ block: 'center' });
   }, [row.isHere]);
   const span = columns?.length ?? 1;
   const whole = row.cells.length !== span;
