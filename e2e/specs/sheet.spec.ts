@@ -89,6 +89,14 @@ async function readCautions(page: Page, played: Played): Promise<void> {
   if ((await mainKey(page).allInnerTexts()).join().includes('I have read this')) await doStep(page, played);
 }
 
+/** Leaves a step out, for a reason. */
+async function skip(page: Page, played: Played): Promise<void> {
+  await readCautions(page, played);
+  await page.keyboard.press('j');
+  await page.getByRole('button', { name: 'done before' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+}
+
 test('a rack of four, from taking it in to the closed job', async ({ page }) => {
   test.slow();
   await page.clock.install();
@@ -159,11 +167,9 @@ test('a rack of four, from taking it in to the closed job', async ({ page }) => 
   await press(page, 'Enter');
   await page.getByRole('button', { name: /^Balance/ }).click();
   await expect(page.getByTestId('say')).toContainText('Balance at idle');
-  for (const _ of ['balance', 'road']) {
-    await readCautions(page, played);
-    await page.keyboard.press('j');
-    await page.getByRole('button', { name: 'done before' }).click();
-  }
+  await skip(page, played);
+  await doUntil(page, 'Compare off idle', played);
+  await skip(page, played);
   await doUntil(page, 'Cold start', played);
   await page.getByRole('button', { name: 'Cold start tomorrow, 08:00' }).click();
   await expect(page.getByRole('link', { name: 'For the calendar (.ics)' })).toBeVisible();

@@ -1,13 +1,14 @@
 export * from './cautions';
 export { counterOf } from './counter';
 export { hintsOf } from './hints';
+export { type IdleDrop, idleDropOf } from './idleDrop';
 export * from './parts';
 export * from './places';
 export * from './quantities';
 export type { Choice, ChoiceOf, Figure, Meaning, MeasuredAt, SheetQuantity } from './quantity';
 export * from './sheet';
 export { sheetEvidence } from './sheetEvidence';
-export { stageTimes } from './stageTimes';
+export { type StageEstimate, stageEstimates, stageTimes } from './stageTimes';
 export * from './step';
 export { STEPS } from './steps';
 export * from './timedTests';

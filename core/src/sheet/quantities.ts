@@ -425,6 +425,22 @@ export const QUANTITIES: readonly SheetQuantity[] = [
     spec: { low: 12, high: 15 },
     low: means('Below 12 V a wideband sensor reads wrong.', 'Feed it from the battery itself.'),
   }),
+  // Mixture
+  figure('mixtureTurns', 'Mixture screw, as it ended', {
+    at: 'throat',
+    units: ['turns'],
+    alike: 0.76,
+    low: means(
+      'It ended a turn nearer its seat than its sisters: it is rich from elsewhere.',
+      'Level, enricher, worn jet.',
+      tells('countTurns', 'far'),
+    ),
+    high: means(
+      'It ended a turn further out than its sisters: it asks for fuel that does not come.',
+      'Passage, slot or leak.',
+      tells('countTurns', 'far'),
+    ),
+  }),
   // Close up
   figure('finalIdle', 'Final idle, filters on', { at: 'bank', units: ['rpm'], alike: 20 }),
   choice('leaks', 'Leaks', {

@@ -3,11 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { type Bare, foldJob, type Job, type JobEvent } from '../job';
 import { ARCHETYPE_NAMES, ARCHETYPES, type Setup } from '../setup';
 import { suspectsOfJob } from '../suspects';
-import { append } from '../testing/jobs';
+import { append, reading, zero } from '../testing/jobs';
 import { MEASURE_UNIT_NAMES, MEASURE_UNITS } from '../units';
 import {
   asFraction,
   cameOffOf,
+  idleDropOf,
   isOver,
   judge,
   judgeTimed,
@@ -21,6 +22,7 @@ import {
   STEPS,
   sheetEvidence,
   sheetOf,
+  stageEstimates,
   stageTimes,
   stepOf,
   timedTestOf,
@@ -367,6 +369,35 @@ describe('parts, and what came off', () => {
     const timed = log.map((event, i) => ({ ...event, at: at([0, 2, 5, 300][i] ?? 0) }));
     // Two and three minutes, then lunch: twenty at the most.
     expect(stageTimes(timed)).toEqual([{ stage: 'benchWork', seconds: (2 + 3 + 20) * 60 }]);
+  });
+});
+
+describe('what earlier jobs teach', () => {
+  it('is how long a stage takes, with its spread, from two jobs on', () => {
+    const times = [10, 12, 30].map((minutes) => [{ stage: 'benchWork' as const, seconds: minutes * 60 }]);
+    const [bench] = stageEstimates(times);
+    expect(bench).toMatchObject({ stage: 'benchWork', jobs: 3, middle: 720 });
+    expect(bench?.low).toBeLessThan(720);
+    expect(bench?.high).toBeGreaterThan(720);
+    expect(stageEstimates(times.slice(0, 1))).toEqual([]);
+  });
+
+  it('is how far the idle falls when the filters go on', () => {
+    const visit = (idle: number, final: number) => {
+      const base = append([], { kind: 'opened', machine: 'Test twin', complaint: '', setup: twin });
+      const read = append(append(base, zero(0, 0)), reading({ kPa: [40, 40], rpm: idle }));
+      return jobOf(
+        append(read, {
+          kind: 'measured',
+          quantity: 'finalIdle',
+          when: 'found',
+          typed: String(final),
+          result: { is: 'figure', value: final, unit: 'rpm' },
+        }),
+      );
+    };
+    expect(idleDropOf([visit(1100, 1070), visit(1090, 1070)])).toEqual({ dropRpm: 25, visits: 2 });
+    expect(idleDropOf([jobOf(opened)])).toBeUndefined();
   });
 });
 

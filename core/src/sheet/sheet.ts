@@ -59,8 +59,14 @@ export interface Spot {
 
 type SheetEvent = Job['sheet'][number];
 
+/** What of a job its sheet is made from. */
+type SheetJob = Pick<
+  Job,
+  'setup' | 'complaint' | 'sheet' | 'cautionsRead' | 'finish' | 'offIdleReadings' | 'offIdleSkipped'
+>;
+
 /** Folds the sheet out of a job: what there is to do on this machine for this complaint, what is done, and what it says. */
-export function sheetOf(job: Pick<Job, 'setup' | 'complaint' | 'sheet' | 'cautionsRead' | 'finish'>): Sheet {
+export function sheetOf(job: SheetJob): Sheet {
   const visit = job.sheet.findLast((event) => event.kind === 'visit')?.visit ?? 'full';
   const way = planWay(job.setup, { visit, complaint: job.complaint });
   const reopened = reopenedBy(job.sheet);
@@ -115,7 +121,7 @@ interface CellAsked {
   readonly reopenedAt: number | undefined;
 }
 
-function cellOf(job: Pick<Job, 'sheet' | 'finish'>, { step, place, reopenedAt }: CellAsked): Cell {
+function cellOf(job: SheetJob, { step, place, reopenedAt }: CellAsked): Cell {
   const here = job.sheet.filter((event) => isOf(event, step, place));
   const entry = (when: 'found' | 'set') =>
     entryOf(here.findLast((event) => event.kind === 'measured' && event.when === when));
@@ -125,7 +131,7 @@ function cellOf(job: Pick<Job, 'sheet' | 'finish'>, { step, place, reopenedAt }:
   const skipped = last?.kind === 'stepSkipped' ? last.reason : undefined;
   const state = (): Cell['state'] => {
     if (skipped !== undefined) return 'skipped';
-    if (step.does === 'go' && step.to === 'bench' && job.finish !== undefined) return 'done';
+    if (isDoneAtBench(job, step)) return 'done';
     if (last === undefined) return 'open';
     if (reopenedAt !== undefined && last.seq < reopenedAt) return 'again';
     if (step.does !== 'time') return 'done';
@@ -137,6 +143,12 @@ function cellOf(job: Pick<Job, 'sheet' | 'finish'>, { step, place, reopenedAt }:
         : 'again';
   };
   return { place, state: state(), found, set, reason: skipped, run };
+}
+
+/** Steps that the bench’s own events do. */
+function isDoneAtBench({ finish, offIdleReadings, offIdleSkipped }: SheetJob, { id }: Step): boolean {
+  if (id === 'balanced') return finish !== undefined;
+  return id === 'heldAbove' && (offIdleReadings.length > 0 || offIdleSkipped);
 }
 
 function isOf(event: SheetEvent, step: Step, place: Place): boolean {

@@ -1,5 +1,6 @@
 import { secondsBetween } from '../basics';
 import type { JobEvent } from '../job';
+import { quantileOf } from '../signal';
 import { STAGES, type StageId } from './step';
 import { stepOf } from './way';
 
@@ -44,4 +45,30 @@ function stageOfEvent(event: JobEvent): StageId | undefined {
     default:
       return undefined;
   }
+}
+
+/** What stages took in earlier jobs: the middle one, and between what most lay, s. */
+export interface StageEstimate {
+  readonly stage: StageId;
+  readonly jobs: number;
+  readonly middle: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** Estimates from the times of earlier jobs: median, and tenth and ninetieth part in a hundred; two jobs at least. */
+export function stageEstimates(jobs: readonly ReturnType<typeof stageTimes>[]): readonly StageEstimate[] {
+  return STAGES.flatMap(({ id }) => {
+    const seconds = jobs.flatMap((times) => times.filter(({ stage }) => stage === id).map((each) => each.seconds));
+    if (seconds.length < 2) return [];
+    return [
+      {
+        stage: id,
+        jobs: seconds.length,
+        middle: quantileOf(seconds, 0.5),
+        low: quantileOf(seconds, 0.1),
+        high: quantileOf(seconds, 0.9),
+      },
+    ];
+  });
 }

@@ -58,6 +58,8 @@ const base = inStage('base');
 const refit = inStage('refit');
 const warmUp = inStage('warmUp');
 const balance = inStage('balance');
+const mixture = inStage('mixture');
+const offIdle = inStage('offIdle');
 const underWay = inStage('underWay');
 const closeUp = inStage('closeUp');
 const coldStart = inStage('coldStart');
@@ -269,7 +271,7 @@ export const STEPS: readonly Step[] = [
   ),
   // The bench's own
   {
-    ...balance.todo('balanced', ['Balance at idle, then off idle', 'The bench leads: screw by screw, with how far.'], {
+    ...balance.todo('balanced', ['Balance at idle', 'The bench leads: screw by screw, with how far.'], {
       ...ALWAYS,
       minutes: 30,
       cautions: RUNNING,
@@ -285,6 +287,47 @@ export const STEPS: readonly Step[] = [
     }),
     does: 'go',
     to: 'suspects',
+  },
+  // Mixture: by ear and tachometer
+  mixture.measure(
+    'mixtureTurns',
+    'Warm, at idle, balanced: in until the speed just falls, out until it just recovers; the next one; go round twice. Write where it ends, from its seat.',
+    {
+      ...FULL,
+      cautions: RUNNING,
+      minutes: 6,
+      waits: [waitsFor('balanced', 'A mixture that is set before the balance is set again after it.')],
+    },
+  ),
+  mixture.todo(
+    'balanceAgain',
+    [
+      'Look at the balance once more',
+      'Mixture moves speed and depression: read again at the bench, and set what has moved.',
+    ],
+    {
+      ...FULL,
+      cautions: RUNNING,
+      waits: [waitsFor('mixtureTurns', 'Every mixture screw moves the balance a little.')],
+    },
+  ),
+  // Off idle
+  {
+    ...offIdle.todo(
+      'heldAbove',
+      [
+        'Compare off idle, at the bench',
+        'Held at 1500 to 3000 rpm: a difference here with a good idle is linkage or slides, not stops.',
+      ],
+      {
+        ...ALWAYS,
+        minutes: 6,
+        cautions: RUNNING,
+        waits: [waitsFor('balanced', 'Off idle is judged against a good idle.')],
+      },
+    ),
+    does: 'go',
+    to: 'bench',
   },
   // Under way
   underWay.todo(

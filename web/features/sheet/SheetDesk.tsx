@@ -2,7 +2,7 @@
 
 import { type Bare, foldJob, type Job, type JobEvent } from '@amber-needle/core/job';
 import { isFittingUnknown } from '@amber-needle/core/setup';
-import { type Sheet, type Spot, sheetOf, VISITS, type Visit } from '@amber-needle/core/sheet';
+import { type Place, type Sheet, type Spot, sheetOf, VISITS, type Visit } from '@amber-needle/core/sheet';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
@@ -16,6 +16,7 @@ import { eventText } from '@/words/eventWords';
 import { refusalText } from '@/words/refusalWords';
 import { SheetGrid } from './SheetGrid';
 import { StepArea } from './StepArea';
+import { useExperience } from './useExperience';
 import { columnsOf, firstSpot, rowsView, spotAfter, stageOf, type UnitsChosen } from './view/sheetView';
 import { WayList } from './WayList';
 
@@ -50,6 +51,7 @@ const VISIT_NAMES: Readonly<Record<Visit, string>> = {
 
 function Desk({ jobId, machineId, job, sheet, log }: DeskProps) {
   const router = useRouter();
+  const experience = useExperience(jobId);
   // A step stays until somebody leaves it: what is written elsewhere must not take it away.
   const [here, setChosen] = useState<Spot>(() => firstSpot(sheet));
   const [units, setUnits] = useState<UnitsChosen>({});
@@ -62,7 +64,7 @@ function Desk({ jobId, machineId, job, sheet, log }: DeskProps) {
     if (refusal !== undefined) toast(refusalText(refusal));
     return refusal === undefined;
   };
-  const goOn = () => setChosen(spotAfter(sheet, here));
+  const goOn = (upTo: Place = here.place) => setChosen(spotAfter(sheet, { ...here, place: upTo }));
   const undo = () => {
     const last = job.sheet.at(-1);
     if (last === undefined) return void toast('There is nothing to undo.');
@@ -86,6 +88,7 @@ function Desk({ jobId, machineId, job, sheet, log }: DeskProps) {
           <VisitChoice visit={sheet.visit} open={open} onChoose={(visit) => propose({ kind: 'visit', visit })} />
           <WayList
             sheet={sheet}
+            estimates={experience.stages}
             here={stage?.id}
             onGo={(to) => {
               const first = to.rows.find(({ cells }) =>
@@ -123,6 +126,7 @@ function Desk({ jobId, machineId, job, sheet, log }: DeskProps) {
                 row={row}
                 here={here}
                 open={open}
+                idleDrop={experience.idleDrop}
                 units={units}
                 onUnits={setUnits}
                 onSay={propose}

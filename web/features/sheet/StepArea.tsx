@@ -6,6 +6,8 @@ import { fittingOf } from '@amber-needle/core/setup';
 import {
   cameOffOf,
   cautionStep,
+  type IdleDrop,
+  type Place,
   partsOf,
   quantityOf,
   type Row,
@@ -34,7 +36,7 @@ import { TimerPanel } from './TimerPanel';
 import { usePhotos } from './usePhotos';
 import { useServerClock } from './useServerClock';
 import { mainKeyText } from './view/mainKeyText';
-import { neighbour, sistersHave, specText, type UnitsChosen, unitOf } from './view/sheetView';
+import { idleDropText, neighbour, sistersHave, specText, type UnitsChosen, unitOf } from './view/sheetView';
 
 interface StepAreaProps {
   readonly jobId: string;
@@ -44,19 +46,21 @@ interface StepAreaProps {
   readonly row: Row;
   readonly here: Spot;
   readonly open: boolean;
+  readonly idleDrop: IdleDrop | undefined;
   readonly units: UnitsChosen;
   readonly onUnits: (units: UnitsChosen) => void;
   readonly onSay: (event: Bare) => boolean;
   readonly onGo: (spot: Spot) => void;
-  /** The step is done: on to the next. */
-  readonly onDone: () => void;
+  /** The step is done, up to this place where it is another: on to the next. */
+  readonly onDone: (upTo?: Place) => void;
   readonly onUndo: () => void;
   readonly onLeave: (to: 'bench' | 'suspects') => void;
 }
 
 /** One thing to do, in the largest words, and the keys that do it. */
 export function StepArea(props: StepAreaProps) {
-  const { jobId, job, sheet, stage, row, here, open, units, onUnits, onSay, onGo, onDone, onUndo, onLeave } = props;
+  const { jobId, job, sheet, stage, row, here, open, idleDrop, units, onUnits, onSay, onGo, onDone, onUndo, onLeave } =
+    props;
   const { step } = row;
   const quantity = step.does === 'measure' ? quantityOf(step.quantity) : undefined;
   const unit = unitOf(quantity, units);
@@ -166,7 +170,13 @@ export function StepArea(props: StepAreaProps) {
   return (
     <section aria-label="The step" className="grid shrink-0 border-line border-b md:grid-cols-[1fr_21rem]">
       <div className="min-w-0 px-6 py-5">
-        <StepHead row={row} place={place} when={when} spec={specText(row, units)} onGo={onGo} />
+        <StepHead
+          row={row}
+          place={place}
+          when={when}
+          spec={step.id === 'finalIdle' ? idleDropText(idleDrop, job.setup.targets.idleRpm) : specText(row, units)}
+          onGo={onGo}
+        />
         <CautionBox cautions={unread} />
         {step.id === 'refitted' && cameOffOf(job).length > 0 ? <RefitOrder cameOff={cameOffOf(job)} /> : null}
         {step.id === 'coldStarted' && open ? (
@@ -254,7 +264,10 @@ export function StepArea(props: StepAreaProps) {
           order={step.order}
           onSkip={(reason) => {
             setDialog('none');
-            if (onSay({ kind: 'stepSkipped', step: step.id, ...at, reason })) onDone();
+            // Nothing of the row was begun: it is left out whole, and asked about once.
+            const whole = row.cells.every(({ state }) => state === 'open');
+            const last = whole ? row.cells.at(-1)?.place : place;
+            if (onSay({ kind: 'stepSkipped', step: step.id, ...(whole ? {} : at), reason })) onDone(last);
           }}
           onClose={() => setDialog('none')}
         />

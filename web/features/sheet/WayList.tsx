@@ -1,15 +1,17 @@
-import type { Sheet, SheetStage, StageId } from '@amber-needle/core/sheet';
+import type { Sheet, SheetStage, StageEstimate, StageId } from '@amber-needle/core/sheet';
 import clsx from 'clsx';
 import { stageText } from './view/sheetView';
 
 interface WayListProps {
   readonly sheet: Sheet;
+  /** What stages took in earlier jobs. */
+  readonly estimates: readonly StageEstimate[];
   readonly here: StageId | undefined;
   readonly onGo: (stage: SheetStage) => void;
 }
 
 /** The way down the left: every stage, how far it is, and where we are. */
-export function WayList({ sheet, here, onGo }: WayListProps) {
+export function WayList({ sheet, estimates, here, onGo }: WayListProps) {
   return (
     <ol aria-label="The way" className="relative">
       {sheet.stages.map((stage, i) => (
@@ -26,7 +28,12 @@ export function WayList({ sheet, here, onGo }: WayListProps) {
             <Dot state={stage.state} here={stage.id === here} />
             <span>
               <span className={clsx('block', stage.id === here && 'font-bold')}>{stage.name}</span>
-              <span className="block text-soft text-sm">{stageText(stage)}</span>
+              <span className="block text-soft text-sm">
+                {stageText(
+                  stage,
+                  estimates.find((each) => each.stage === stage.id),
+                )}
+              </span>
             </span>
           </button>
         </li>

@@ -16,6 +16,7 @@ import { mainKeyText } from './view/mainKeyText';
 import {
   columnsOf,
   firstSpot,
+  idleDropText,
   neighbour,
   placeLabel,
   rowsView,
@@ -171,6 +172,10 @@ describe('going through the sheet', () => {
     expect(neighbour(stage, { ...AT_FLOAT, place: 'No. 4' }, 'right').place).toBe('No. 4');
     expect(neighbour(stage, AT_FLOAT, 'down')).toEqual({ step: 'needleDrop', place: 'No. 3' });
     expect(stageText(stage)).toMatch(/^1 of \d+$/);
+    const estimate = { stage: 'base' as const, jobs: 3, middle: 720, low: 480, high: 1200 };
+    const base = sheet.stages.find(({ id }) => id === 'base');
+    expect(base && stageText(base, estimate)).toBe('some 12 min (8 to 20)');
+    expect(idleDropText({ dropRpm: 24.6, visits: 2 }, 1150)).toContain('fell by 25 rpm (2 visits)');
   });
 
   it('leads on to the next stage once its own is done', () => {

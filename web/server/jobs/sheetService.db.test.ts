@@ -1,5 +1,5 @@
 import type { Bare, JobEvent } from '@amber-needle/core/job';
-import { append, opened } from '@amber-needle/core/testing';
+import { append, opened, reading } from '@amber-needle/core/testing';
 import exifr from 'exifr';
 import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
@@ -10,6 +10,7 @@ import { giveAttachment } from './attachmentService';
 import { giveCalendar } from './calendar';
 import { curesBefore } from './curesBefore';
 import { dueList } from './dueList';
+import { experienceFor } from './experience';
 import { importJob } from './importJob';
 import { takePhoto } from './photoService';
 
@@ -107,6 +108,28 @@ describe('what was agreed', () => {
     expect(text).toContain('DTSTART:20261210T080000Z');
     expect(text).toContain('300 km');
     await expect(giveCalendar(await jobWith())).rejects.toMatchObject({ status: 404 });
+  });
+});
+
+describe('what earlier jobs say', () => {
+  it('is how long stages took here, and how far the idle of this machine fell', async () => {
+    const steps = ['photographed', 'before'].map((step): Bare => ({ kind: 'stepDone', step }));
+    const idle = (value: number): Bare => ({
+      kind: 'measured',
+      quantity: 'finalIdle',
+      when: 'found',
+      typed: String(value),
+      result: { is: 'figure', value, unit: 'rpm' },
+    });
+    await jobWith(...steps, { kind: 'closed' });
+    const last = await jobWith(...steps, reading({ kPa: [40, 40], rpm: 1100 }), idle(1070), { kind: 'closed' });
+    const { stages, idleDrop } = await experienceFor(database(), await jobWith());
+    expect(stages.map(({ stage }) => stage)).toContain('takeIn');
+    // Another machine’s drop says nothing of this one’s.
+    expect(idleDrop).toBeUndefined();
+    // A job does not teach itself.
+    expect((await experienceFor(database(), last)).idleDrop).toBeUndefined();
+    await expect(experienceFor(database(), uuid())).rejects.toMatchObject({ status: 404 });
   });
 });
 

@@ -2,6 +2,7 @@ import type { Setup } from '@amber-needle/core/setup';
 import {
   type Cell,
   type Finding,
+  type IdleDrop,
   type Place,
   placesOf,
   quantityOf,
@@ -10,6 +11,7 @@ import {
   type SheetQuantity,
   type SheetStage,
   type Spot,
+  type StageEstimate,
 } from '@amber-needle/core/sheet';
 import { MEASURE_UNITS, type MeasureUnit } from '@amber-needle/core/units';
 import { type FlatScaleView, flatScaleView } from '@/components/flatScaleView';
@@ -159,6 +161,13 @@ export function specText(row: Row, chosen: UnitsChosen): string {
   return parts.filter((part) => part !== '').join(' ');
 }
 
+/** What to expect of the final idle, by what this machine’s idle did before. */
+export function idleDropText(drop: IdleDrop | undefined, targetRpm: number): string {
+  if (drop === undefined) return `It falls when the filters go on: set it so that it stands at ${targetRpm} now.`;
+  const fell = Math.round(drop.dropRpm);
+  return `On this machine it fell by ${fell} rpm (${drop.visits === 1 ? 'one visit' : `${drop.visits} visits`}); the target is ${targetRpm}.`;
+}
+
 /** The stage that a spot is on; the first where there is no such. */
 export function stageOf({ stages }: Sheet, here: Spot): SheetStage | undefined {
   return stages.find(({ rows }) => rows.some(({ step }) => step.id === here.step)) ?? stages[0];
@@ -176,14 +185,22 @@ export function firstSpot({ stages, next }: Sheet): Spot {
   return running.at(-1) ?? next ?? { step: '', place: undefined };
 }
 
-/** How far a stage is, under its name on the way. */
-export function stageText({ rows }: SheetStage): string {
+/** How far a stage is, under its name on the way; before it is begun, how long it took in earlier jobs. */
+export function stageText({ rows }: SheetStage, estimate?: StageEstimate): string {
   const cells = rows.flatMap((row) => row.cells);
   const again = cells.filter(({ state }) => state === 'again').length;
   const done = cells.filter(({ state }) => state === 'done' || state === 'skipped').length;
   if (again > 0) return `${again} to do again`;
   if (done === cells.length) return 'done';
-  return done === 0 ? '' : `${done} of ${cells.length}`;
+  return done === 0 ? estimateText(estimate) : `${done} of ${cells.length}`;
+}
+
+function estimateText(estimate: StageEstimate | undefined): string {
+  if (estimate === undefined) return '';
+  const minutes = (seconds: number) => Math.max(1, Math.round(seconds / 60));
+  const { low, middle, high } = estimate;
+  const range = minutes(low) === minutes(high) ? '' : ` (${minutes(low)} to ${minutes(high)})`;
+  return `some ${minutes(middle)} min${range}`;
 }
 
 /** The spot beside or below one: what arrow keys lead to. */
