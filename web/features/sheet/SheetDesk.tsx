@@ -2,7 +2,15 @@
 
 import { type Bare, foldJob, type Job, type JobEvent } from '@amber-needle/core/job';
 import { isFittingUnknown } from '@amber-needle/core/setup';
-import { type Place, type Sheet, type Spot, sheetOf, VISITS, type Visit } from '@amber-needle/core/sheet';
+import {
+  type Place,
+  type Sheet,
+  type SheetStage,
+  type Spot,
+  sheetOf,
+  VISITS,
+  type Visit,
+} from '@amber-needle/core/sheet';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
@@ -17,7 +25,7 @@ import { refusalText } from '@/words/refusalWords';
 import { SheetGrid } from './SheetGrid';
 import { StepArea } from './StepArea';
 import { useExperience } from './useExperience';
-import { columnsOf, firstSpot, rowsView, spotAfter, stageOf, type UnitsChosen } from './view/sheetView';
+import { columnsOf, firstSpot, rowsView, spotAfter, stageOf, stageText, type UnitsChosen } from './view/sheetView';
 import { WayList } from './WayList';
 
 interface SheetDeskProps {
@@ -65,6 +73,13 @@ function Desk({ jobId, machineId, job, sheet, log }: DeskProps) {
     return refusal === undefined;
   };
   const goOn = (upTo: Place = here.place) => setChosen(spotAfter(sheet, { ...here, place: upTo }));
+  const goToStage = (to: SheetStage) => {
+    const isOpen = ({ state }: SheetStage['rows'][number]['cells'][number]) => state === 'open' || state === 'again';
+    const target = to.rows.find(({ cells }) => cells.some(isOpen)) ?? to.rows[0];
+    if (target === undefined) return;
+    const cell = target.cells.find(isOpen) ?? target.cells[0];
+    setChosen({ step: target.step.id, place: cell?.place });
+  };
   const undo = () => {
     const last = job.sheet.at(-1);
     if (last === undefined) return void toast('There is nothing to undo.');
@@ -86,22 +101,25 @@ function Desk({ jobId, machineId, job, sheet, log }: DeskProps) {
         <h1 className="sr-only">Sheet, {job.machine}</h1>
         <aside className="overflow-y-auto border-line px-5 py-4 max-lg:hidden lg:border-r">
           <VisitChoice visit={sheet.visit} open={open} onChoose={(visit) => propose({ kind: 'visit', visit })} />
-          <WayList
-            sheet={sheet}
-            estimates={experience.stages}
-            here={stage?.id}
-            onGo={(to) => {
-              const first = to.rows.find(({ cells }) =>
-                cells.some(({ state }) => state === 'open' || state === 'again'),
-              );
-              const target = first ?? to.rows[0];
-              if (target === undefined) return;
-              const cell = target.cells.find(({ state }) => state === 'open' || state === 'again') ?? target.cells[0];
-              setChosen({ step: target.step.id, place: cell?.place });
-            }}
-          />
+          <WayList sheet={sheet} estimates={experience.stages} here={stage?.id} onGo={goToStage} />
         </aside>
         <div className="flex min-h-0 min-w-0 flex-col">
+          <div className="px-6 pt-3 lg:hidden">
+            <Select
+              aria-label="Stage"
+              value={stage?.id ?? ''}
+              onChange={({ target }) => {
+                const to = sheet.stages.find(({ id }) => id === target.value);
+                if (to !== undefined) goToStage(to);
+              }}
+            >
+              {sheet.stages.map((each) => (
+                <option key={each.id} value={each.id}>
+                  {[each.name, stageText(each)].filter((text) => text !== '').join(', ')}
+                </option>
+              ))}
+            </Select>
+          </div>
           {isFittingUnknown(job.setup) ? (
             <div className="px-6 pt-4">
               <Notice>

@@ -205,6 +205,7 @@ export function StepArea(props: StepAreaProps) {
         ) : null}
         {test !== undefined && open && unread.length === 0 ? (
           <TimerPanel
+            jobId={jobId}
             setup={job.setup}
             test={test}
             place={place}

@@ -17,6 +17,7 @@ import { Button } from '@/components/Button';
 import { useKeys } from '@/features/bench/useKeys';
 import { namedKey } from '@/words/keys';
 import { chime, isMuted, mute } from './chime';
+import { LiveSpeedMark } from './LiveSpeedMark';
 import { MainKey } from './MainKey';
 import { useElapsed } from './useServerClock';
 import { placeLabel } from './view/sheetView';
@@ -25,18 +26,18 @@ import { runText, timerView } from './view/timerView';
 type What = Extract<Bare, { kind: 'timed' }>['what'];
 
 interface TimerPanelProps {
+  readonly jobId: string;
   readonly setup: Setup;
   readonly test: TimedTest;
   readonly place: Place;
   readonly run: TimedRun | undefined;
-  /** Speed that the gauges show now, where they do. */
   readonly now: () => number;
   readonly onSay: (what: What) => void;
   readonly onSuspects: () => void;
 }
 
 /** A timed test: large figures, what is marked, and how it ends. */
-export function TimerPanel({ setup, test, place, run, now, onSay, onSuspects }: TimerPanelProps) {
+export function TimerPanel({ jobId, setup, test, place, run, now, onSay, onSuspects }: TimerPanelProps) {
   const running = run !== undefined && run.ended === undefined;
   const counted = useElapsed(running ? run.startedAt : undefined, now);
   const elapsed = run?.ended?.afterS ?? counted;
@@ -89,6 +90,9 @@ export function TimerPanel({ setup, test, place, run, now, onSay, onSuspects }: 
             </Button>
           ))}
         </div>
+      ) : null}
+      {running && test.marks === 'speed' ? (
+        <LiveSpeedMark jobId={jobId} setup={setup} onMark={(value) => mark({ mark: test.marks, value })} />
       ) : null}
       {running && (test.marks === 'speed' || test.marks === 'oxygen') ? (
         <MarkFigure
