@@ -74,6 +74,8 @@ function tried(patient: Patient, { test, place }: Asked): string | undefined {
   }
 }
 
+/** Leaner than this at idle a cylinder gains by some choke: it comes in, and is heard to. `common practice, no source`. */
+const LEAN_ABOVE = 1.08;
 const AMBIENT = 101_325;
 
 /** What a mouth draws for the charge that its depression speaks of, against the mean of all: a leak brings the rest. */
@@ -93,7 +95,10 @@ function underChoke({ setup, seed, faults }: Patient, throat: number): string {
   const after = engine.truth();
   const fed = setup.cylinders.flatMap(({ id }, i) => (setup.throats[throat]?.feeds.includes(id) === true ? [i] : []));
   const missed = (truth: EngineTruth) => fed.reduce((sum, i) => sum + (truth.misfires[i] ?? 0), 0) / fed.length;
-  if (missed(after) < missed(before) - 0.1) return 'better';
+  const leanest = (truth: EngineTruth) => Math.max(...fed.map((i) => truth.lambdas[i] ?? 1));
+  const comesIn = leanest(before) > LEAN_ABOVE && leanest(after) < 0.95 * leanest(before);
+  if (missed(after) < missed(before) - 0.1 || comesIn) return 'better';
+  // A cylinder that was right is sooty now; one that was lean is not.
   const sooty = fed.some((i) => (after.lambdas[i] ?? 1) < 0.92 * (before.lambdas[i] ?? 1));
   return sooty || after.speed < 0.97 * before.speed || missed(after) > missed(before) + 0.1 ? 'richer' : 'nothing';
 }
