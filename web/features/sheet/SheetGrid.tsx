@@ -6,6 +6,9 @@ import { useEffect, useRef } from 'react';
 import { FlatScale } from '@/components/FlatScale';
 import type { CellView, RowView } from './view/sheetView';
 
+/** From here on the rows scroll by themselves, below the step. */
+const WIDE = '(min-width: 64rem)';
+
 interface SheetGridProps {
   readonly rows: readonly RowView[];
   /** One head for all rows; undefined where they differ: each cell then says its place. */
@@ -52,7 +55,8 @@ interface GridRowProps {
 function GridRow({ row, columns, onGo }: GridRowProps) {
   const line = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
-    if (row.isHere) line.current?.scrollIntoView({ block: 'center' });
+    // On a small screen the whole page would move, and the step out of sight.
+    if (row.isHere && window.matchMedia(WIDE).matches) line.current?.scrollIntoView({ block: 'center' });
   }, [row.isHere]);
   const span = columns?.length ?? 1;
   const whole = row.cells.length !== span;
@@ -126,7 +130,7 @@ function GridCell({ row, cell, labelled, onGo }: GridCellProps) {
       aria-current={isHere ? 'location' : undefined}
       onClick={() => onGo({ step: row.step, place })}
       className={clsx(
-        'min-h-11 min-w-16 rounded border-2 px-2.5 py-0.5 text-right',
+        'min-h-11 min-w-12 rounded border-2 px-1 py-0.5 text-right sm:min-w-16 sm:px-2.5',
         isHere ? 'border-amber' : 'border-transparent hover:border-edge',
       )}
     >

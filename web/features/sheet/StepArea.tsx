@@ -167,6 +167,8 @@ export function StepArea(props: StepAreaProps) {
         ]
       : [],
   );
+  // Choices and timers have their keys where they are.
+  const hasKeys = unread.length === 0 && (quantity?.kind === 'choice' || test !== undefined);
   return (
     <section aria-label="The step" className="grid shrink-0 border-line border-b md:grid-cols-[1fr_21rem]">
       <div className="min-w-0 px-6 py-5">
@@ -187,6 +189,20 @@ export function StepArea(props: StepAreaProps) {
             now={now}
             onSay={onSay}
           />
+        ) : null}
+        {quantity?.kind === 'choice' && unread.length === 0 ? (
+          <div className="mt-4 grid max-w-2xl gap-3 sm:grid-cols-2">
+            {quantity.choices.map(({ id, text: words }, i) => (
+              <MainKey
+                key={id}
+                cap={i === 0 ? 'Enter' : String(i + 1)}
+                text={words}
+                quiet={i > 0}
+                disabled={!open}
+                onPress={() => choose(id, words)}
+              />
+            ))}
+          </div>
         ) : null}
         {quantity?.kind === 'figure' && open && unread.length === 0 ? (
           <FigureInput
@@ -218,18 +234,7 @@ export function StepArea(props: StepAreaProps) {
         <PhotoStrip photos={photos.shown} chooser={chooser} busy={photos.busy} onFiles={photos.keep} />
       </div>
       <aside className="space-y-3 border-line px-5 py-5 max-md:border-t md:border-l" aria-label="Keys">
-        {quantity?.kind === 'choice' && unread.length === 0 ? (
-          quantity.choices.map(({ id, text: words }, i) => (
-            <MainKey
-              key={id}
-              cap={i === 0 ? 'Enter' : String(i + 1)}
-              text={words}
-              quiet={i > 0}
-              disabled={!open}
-              onPress={() => choose(id, words)}
-            />
-          ))
-        ) : test !== undefined && unread.length === 0 ? null : (
+        {hasKeys ? null : (
           <MainKey
             cap="Enter"
             text={mainKeyText({ step, unread: unread.length, typed: text, sisters, row, unit })}
@@ -239,7 +244,7 @@ export function StepArea(props: StepAreaProps) {
             onPress={main}
           />
         )}
-        <ul className="flex flex-wrap gap-x-4 gap-y-2 text-soft">
+        <ul className="flex flex-wrap gap-x-4 text-soft">
           {sides.map(({ action, label, run }) => (
             <li key={action}>
               <button
