@@ -322,6 +322,26 @@ describe('what the sheet says in the search', () => {
     ]);
   });
 
+  it('is one word on one test, though two rows do it', () => {
+    const turned = (quantity: string, n: number, turns: number): Bare => ({
+      kind: 'measured',
+      quantity,
+      place: String(n),
+      when: 'found',
+      typed: String(turns),
+      result: { is: 'figure', value: turns, unit: 'turns' },
+    });
+    const log = [1, 2, 3, 4]
+      .flatMap((n) => [turned('screwCount', n, 1.5), turned('mixtureTurns', n, n === 3 ? 3 : 1.5)])
+      .reduce(append, opened);
+    const { told } = suspectsOfJob(jobOf(log), []);
+    expect(told).toHaveLength(4);
+    expect(told.map(({ seenBy }) => seenBy)).toEqual(['sheet', 'sheet', 'sheet', 'sheet']);
+    expect(told.filter(({ evidence }) => evidence.kind === 'tested' && evidence.answer === 'far')).toMatchObject([
+      { evidence: { test: 'countTurns', place: '3' } },
+    ]);
+  });
+
   it('is also what was found right, where a row does the whole test', () => {
     const bar = (n: number, value: number): Bare => ({
       kind: 'measured',

@@ -9,17 +9,23 @@ interface ToldListProps {
   readonly onTakeBack: (eventId: string) => void;
 }
 
-/** Everything told so far; each can be taken back, whatever came after it. What the bench saw by itself says so. */
+const SEEN_BY: Readonly<Record<NonNullable<Told['seenBy']>, string>> = {
+  sheet: 'from the sheet',
+  bench: 'seen by the bench',
+  record: 'from the record',
+};
+
+/** Everything told so far; each can be taken back, whatever came after it. What sheet, bench or record saw by themselves says so. */
 export function ToldList({ setup, told, onTakeBack }: ToldListProps) {
   return (
     <ul className="flex flex-wrap gap-2" aria-label="Told so far">
-      {told.map(({ evidence, eventId }) => {
+      {told.map(({ evidence, eventId, seenBy = 'bench' }) => {
         const text = evidenceText(setup, evidence);
         return (
           <li key={text} className="flex items-center rounded border border-line pl-3">
             {text}
             {eventId === undefined ? (
-              <span className="px-3 py-2 text-soft">seen by the bench</span>
+              <span className="px-3 py-2 text-soft">{SEEN_BY[seenBy]}</span>
             ) : (
               <button
                 type="button"

@@ -18,8 +18,10 @@ export interface JobSearch {
 /** A piece of evidence and the event that it came with. */
 export interface Told {
   readonly evidence: Evidence;
-  /** Undefined for what the bench saw by itself. */
+  /** Undefined for what nobody said here. */
   readonly eventId: string | undefined;
+  /** Who saw it where no person said it: the sheet’s rows, the bench’s readings, or the record of earlier jobs. */
+  readonly seenBy?: 'sheet' | 'bench' | 'record';
 }
 
 /**

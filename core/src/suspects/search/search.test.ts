@@ -88,7 +88,11 @@ describe('what the bench saw by itself', () => {
       { kind: 'observed', observation: 'flutters', place: '1', seen: true },
     ]);
     expect(suspectsOfJob(jobOf(twice), []).told).toEqual([
-      { evidence: { kind: 'observed', observation: 'flutters', place: '1', seen: true }, eventId: undefined },
+      {
+        evidence: { kind: 'observed', observation: 'flutters', place: '1', seen: true },
+        eventId: undefined,
+        seenBy: 'bench',
+      },
     ]);
     // A person’s own word on the same thing counts before it.
     const denied = append(twice, { ...seen('flutters', '1'), seen: false });

@@ -30,16 +30,23 @@ export function suspectsOfJob(
   { putOff = [], byMapAlone = false }: SearchOptions = {},
 ): JobSuspects {
   const { evidence: spoken, cured } = searchOf(job);
+  // Of one thing one word counts: what a person says before what sheet and bench saw, and of a row's two findings the later.
+  const own: readonly Told[] = [
+    ...seenBy('sheet', sheetEvidence(job)),
+    ...seenBy('bench', benchEvidence(job, suspicions)),
+    ...seenBy('record', recurring(job, spoken)),
+  ];
   const said = new Set(spoken.map(({ evidence }) => keyOf(evidence)));
-  // What a person says of the same thing counts before what sheet and bench saw.
-  const own = [...sheetEvidence(job), ...benchEvidence(job, suspicions), ...recurring(job, spoken)].filter(
-    (evidence) => !said.has(keyOf(evidence)),
-  );
-  const told: readonly Told[] = [...spoken, ...own.map((evidence) => ({ evidence, eventId: undefined }))];
-  const evidence: readonly Evidence[] = told.map((each) => each.evidence);
+  const each = new Map(own.map((told) => [keyOf(told.evidence), told]));
+  const told: readonly Told[] = [...spoken, ...[...each.values()].filter((one) => !said.has(keyOf(one.evidence)))];
+  const evidence: readonly Evidence[] = told.map((one) => one.evidence);
   const suspects = weighSuspects(job.setup, evidence, byMapAlone ? [] : job.cures?.workshop);
   const tests = evidence.length === 0 ? [] : nextTests(job.setup, suspects, { evidence, putOff });
   return { told, cured, suspects, tests };
+}
+
+function seenBy(who: NonNullable<Told['seenBy']>, evidence: readonly Evidence[]): readonly Told[] {
+  return evidence.map((each) => ({ evidence: each, eventId: undefined, seenBy: who }));
 }
 
 /** Put right here and back within so many days, km or hours: the rest of the dirt is still upstream. `common practice, no source`. */

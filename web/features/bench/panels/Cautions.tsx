@@ -1,24 +1,9 @@
+import { CAUTIONS, type CautionId, DEFERS } from '@amber-needle/core/sheet';
 import { TriangleAlert } from 'lucide-react';
 import { Button } from '@/components/Button';
 
-/** From the trade's own list; common practice, no source. Local rules and licensed people come first. */
-const CAUTIONS = [
-  ['Exhaust', 'Carbon monoxide kills without a smell. Run outdoors or with extraction.'],
-  [
-    'Fuel',
-    'No flame or spark near. Extinguisher at hand, wipe up what spills. An auxiliary tank is secured, its tap in reach.',
-  ],
-  [
-    'Moving parts',
-    'Fan, belts, chain and propeller catch sleeves and hair. Gearbox in neutral, machine on its stand, wheel chocked.',
-  ],
-  ['Heat and ignition', 'Exhaust and plugs are hot. There is high voltage at an open plug lead.'],
-  [
-    'Cooling',
-    'An engine running at a standstill overheats. Put a fan in front of it and keep it short. An outboard needs water before it runs.',
-  ],
-  ['Open throats', 'Cover them whenever the engine is stopped: what drops in stays in.'],
-] as const;
+/** What an engine on a stand can do: all of it is read before the first start. */
+const BEFORE_A_START: readonly CautionId[] = ['exhaust', 'fuel', 'moving', 'heat', 'cooling', 'water', 'throats'];
 
 /** Shown before the first start on every job, until they are taken note of. */
 export function Cautions({ onRead }: { readonly onRead: () => void }) {
@@ -30,18 +15,15 @@ export function Cautions({ onRead }: { readonly onRead: () => void }) {
           Before the engine runs
         </h1>
         <dl className="mt-6 grid grid-cols-[9.5rem_1fr] gap-x-5 gap-y-3 text-lg leading-snug max-sm:grid-cols-1">
-          {CAUTIONS.map(([what, text]) => (
-            <div key={what} className="contents">
-              <dt className="font-bold">{what}</dt>
-              <dd>{text}</dd>
+          {BEFORE_A_START.map((id) => (
+            <div key={id} className="contents">
+              <dt className="font-bold">{CAUTIONS[id].name}</dt>
+              <dd>{CAUTIONS[id].text}</dd>
             </div>
           ))}
         </dl>
       </div>
-      <p className="mt-6 text-soft text-lg">
-        Local rules decide over everything said here; brakes, certified work and the fuel systems of boats and aircraft
-        belong to licensed people. The app advises; the person at the engine decides.
-      </p>
+      <p className="mt-6 text-lg text-soft">{DEFERS}</p>
       <Button tone="strong" className="mt-6 min-h-14 text-xl" onClick={onRead} autoFocus>
         I have read these, go to the bench
       </Button>
