@@ -161,6 +161,25 @@ it('helps', async () => {
   expect((await needle(['read', 'x', '--sideways'])).err).toMatch(/sideways/);
 });
 
+describe('lambda', () => {
+  it('is read off a gauge on its own scale, and told for the fuel that burns', async () => {
+    const { code, out } = await needle(['lambda', '--afr', '13,14', '--fuel', 'e85']);
+    const told = JSON.parse(out);
+    expect(code).toBe(0);
+    expect(told.lambda).toBeCloseTo(0.9, 2);
+    expect(told.airFuelRatio / told.lambda).toBeCloseTo(told.stoichiometric, 9);
+    // About 9.8 (Heywood, eq. 3.7, for 85 % of ethanol).
+    expect(told.stoichiometric).toBeCloseTo(9.8, 0);
+  });
+
+  it('is refused with what to give', async () => {
+    const none = await needle(['lambda']);
+    expect([none.code, none.err]).toEqual([2, 'needle: needle lambda: give one of --lambda and --afr\n']);
+    expect((await needle(['lambda', '--lambda', '-1'])).code).toBe(2);
+    expect((await needle(['lambda', '--lambda', '1', '--fuel', 'coal'])).err).toContain('--fuel coal: give petrol');
+  });
+});
+
 describe('the sheet', () => {
   const { rack4 } = ARCHETYPES;
 

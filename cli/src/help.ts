@@ -10,6 +10,9 @@ export const HELP = `needle: the core of Amber Needle from a shell
   needle plan FILE [--visit full|balance|fault] [--complaint TEXT]
                                        the way of a job for a setup document, step by step
   needle judge FILE                    verdicts on measurements of several carburetors
+  needle lambda --lambda L | --afr A [--fuel NAME] [--scale NAME]
+                                       lambda, air/fuel ratio and CO of one another; NAME: petrol, e5,
+                                       e10, e85, ethanol, methanol; --scale: what the gauge is scaled for
   needle check FILE                    whether a job or setup document is sound
   needle help                          this text
 

@@ -4,6 +4,7 @@ import { VISITS } from '@amber-needle/core/sheet';
 import { createAdviser } from './adviseCommand';
 import { checkCommand } from './checkCommand';
 import { HELP } from './help';
+import { lambdaCommand } from './lambdaCommand';
 import { failed, type Outcome } from './outcome';
 import { readCommand } from './readCommand';
 import { judgeCommand, planCommand } from './sheetCommands';
@@ -44,6 +45,7 @@ export async function needle(args: readonly string[], shell: Shell): Promise<num
     const advise = createAdviser();
     return streamed(shell, (name, document) => advise(name, document, seed));
   }
+  if (command === 'lambda') return tell(lambdaCommand(values));
   if (file === undefined) return tell(failed(`needle ${command}: name a file, or - for standard input`));
   switch (command) {
     case 'read': {
@@ -86,6 +88,10 @@ function parse(args: readonly string[]) {
       seed: { type: 'string', default: SEED },
       stream: { type: 'boolean', default: false },
       vocabulary: { type: 'boolean', default: false },
+      lambda: { type: 'string' },
+      afr: { type: 'string' },
+      fuel: { type: 'string', default: 'petrol' },
+      scale: { type: 'string', default: 'petrol' },
       visit: { type: 'string', default: 'full' },
       complaint: { type: 'string', default: '' },
       help: { type: 'boolean', default: false },

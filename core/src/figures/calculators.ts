@@ -1,8 +1,9 @@
 import { humidAirDensity, plateOpenArea } from '../air';
+import { blendStoichiometry } from '../fuel';
 import { kelvins, pascals, radiansFromDegrees } from '../units';
 import type { Calculator, Input, Values } from './calculator';
 import { asLengths, slotExposed, stopTurnsFor } from './lengths';
-import { carbonMonoxideAt, lifeLeft, onPetrolScale, stoichiometric } from './mixtures';
+import { carbonMonoxideAt, lifeLeft, onPetrolScale } from './mixtures';
 import { headPressure, inEveryUnit, psiOf } from './pressures';
 
 function input(id: string, label: string, facts: Omit<Input, 'id' | 'label'>): Input {
@@ -192,11 +193,14 @@ export const CALCULATORS: readonly Calculator[] = [
     inputs: [
       input('lambda', 'Lambda', { unit: '', usual: 0.95, low: 0.6, high: 1.6 }),
       input('ethanol', 'Ethanol in the fuel', { unit: '% vol', usual: 10, low: 0, high: 100 }),
+      input('methanol', 'Methanol in the fuel', { unit: '% vol', usual: 0, low: 0, high: 100 }),
     ],
     steps: ['freeAir', 'sensorSupply'],
     answer(values) {
       const lambda = get(values, 'lambda');
-      const ratio = stoichiometric(get(values, 'ethanol') / 100);
+      const ethanol = get(values, 'ethanol') / 100;
+      // Together they are the whole fuel at the most.
+      const ratio = blendStoichiometry({ ethanol, methanol: Math.min(1 - ethanol, get(values, 'methanol') / 100) });
       return [
         { label: 'This fuel burns completely at', value: ratio, unit: ': 1', decimals: 2 },
         { label: 'Air/fuel ratio', value: lambda * ratio, unit: ': 1', decimals: 2 },

@@ -1,14 +1,9 @@
-import { blendAirFuelRatio, FUELS } from '../fuel';
+import { BLENDS, blendStoichiometry } from '../fuel';
 import { carbonMonoxide } from '../instruments/exhaustGas';
-
-/** Air/fuel ratio by mass at which petrol with so much ethanol by volume, 0 to 1, burns completely. */
-export function stoichiometric(ethanolShare: number): number {
-  return blendAirFuelRatio(FUELS.petrol, FUELS.ethanol, ethanolShare);
-}
 
 /** What a gauge that is scaled for petrol shows at a lambda: it knows lambda only. */
 export function onPetrolScale(lambda: number): number {
-  return lambda * stoichiometric(0);
+  return lambda * blendStoichiometry(BLENDS.petrol);
 }
 
 /** Carbon monoxide, per cent, at a lambda. */

@@ -1,1 +1,2 @@
+export * from './blends';
 export * from './stoichiometry';

@@ -21,13 +21,6 @@ export function stoichiometricAirFuelRatio({ hydrogenPerCarbon: y, oxygenPerCarb
   return (34.56 * (4 + y - 2 * z)) / (12.011 + 1.008 * y + 15.999 * z);
 }
 
-/** The same for a blend, from the share of `b` in `a` by volume (0 to 1): the ratios are weighed by mass. */
-export function blendAirFuelRatio(a: Fuel, b: Fuel, shareOfB: number): number {
-  const massA = (1 - shareOfB) * a.density;
-  const massB = shareOfB * b.density;
-  return (massA * stoichiometricAirFuelRatio(a) + massB * stoichiometricAirFuelRatio(b)) / (massA + massB);
-}
-
 /** Excess-air ratio: air that is there over air that is needed. 1 burns completely, less is rich. */
 export function lambdaOf(airKg: number, fuelKg: number, airFuelRatio: number): number {
   return airKg / (fuelKg * airFuelRatio);
