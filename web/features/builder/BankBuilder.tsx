@@ -15,6 +15,7 @@ import { FittingFields } from './FittingFields';
 import { PipeRows } from './PipeRows';
 import { ScrewRows } from './ScrewRows';
 import { ScrewSentences } from './ScrewSentences';
+import { SpecRows } from './SpecRows';
 import { StartFrom } from './StartFrom';
 import { ThroatRows } from './ThroatRows';
 import { useDraft } from './useDraft';
@@ -96,6 +97,7 @@ export function BankBuilder({ machineId, machineName, saved }: BankBuilderProps)
           <ClampRows setup={setup} change={change} />
           <PipeRows setup={setup} change={change} />
           <FittingFields setup={setup} change={change} />
+          <SpecRows setup={setup} change={change} />
         </div>
       </div>
     </main>

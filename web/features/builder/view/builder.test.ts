@@ -16,6 +16,7 @@ import { describe, expect, it } from 'vitest';
 import { screwSentence } from '@/words/screwWords';
 import { bankPicture } from './bankPicture';
 import { problemText } from './problemText';
+import { specLines, withoutSpec, withSpec } from './specs';
 
 const { rack4, twin, sideDraughtSix } = ARCHETYPES;
 
@@ -119,5 +120,35 @@ describe('editing', () => {
     expect(checked.problems.map((problem) => problemText(broken, problem))).toContain(
       'Cylinder 2: no throat feeds cylinder "2"',
     );
+  });
+});
+
+describe('figures of the book', () => {
+  const { rack4, twin } = ARCHETYPES;
+
+  it('are edited in the unit that people write, and kept in the quantity’s own', () => {
+    expect(specLines(rack4).lines[0]).toEqual({
+      quantity: 'floatHeight',
+      name: 'Float height',
+      unit: 'mm',
+      low: 25.5,
+      high: 26.7,
+    });
+    const changed = withSpec(rack4, { quantity: 'floatHeight', low: 25, high: 26 });
+    expect(changed.fitting?.specs?.[0]).toEqual({
+      quantity: 'floatHeight',
+      low: expect.closeTo(0.025, 9),
+      high: expect.closeTo(0.026, 9),
+    });
+    const added = withSpec(twin, { quantity: 'compression', low: 9, high: 11 });
+    expect(added.fitting?.specs).toEqual([{ quantity: 'compression', low: 900, high: 1100 }]);
+    expect(specLines(added).free.map(({ id }) => id)).not.toContain('compression');
+    expect(withoutSpec(added, 'compression').fitting?.specs).toEqual([]);
+    expect(withSpec(twin, { quantity: 'needleValve', low: 0, high: 1 })).toBe(twin);
+  });
+
+  it('are offered for what the machine has', () => {
+    expect(specLines(twin).free.map(({ id }) => id)).not.toContain('fuelPressure');
+    expect(specLines(ARCHETYPES.flatFour).free.map(({ id }) => id)).toContain('fuelPressure');
   });
 });
