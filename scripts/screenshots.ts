@@ -41,6 +41,11 @@ async function takePagePictures(page: Page): Promise<void> {
   await page.goto(`/jobs/${SEARCHED_JOB}/suspects`);
   await page.getByRole('list', { name: 'Suspects' }).getByRole('listitem').nth(1).waitFor();
   await picture(page, 'suspects');
+  await page.goto(`/jobs/${SHEET_JOB}/sheet`);
+  await page.getByTestId('say').waitFor();
+  await picture(page, 'sheet');
+  await page.goto('/figures');
+  await picture(page, 'figures');
   await page.goto('/workshop');
   await page.getByRole('region', { name: 'Instruments' }).waitFor();
   await picture(page, 'workshop');
@@ -55,11 +60,6 @@ async function takePagePictures(page: Page): Promise<void> {
   await page.unroute('**/api/jobs/*/events');
   await page.reload();
   await page.getByText('Everything is saved').waitFor();
-  await page.goto(`/jobs/${SHEET_JOB}/sheet`);
-  await page.getByTestId('say').waitFor();
-  await picture(page, 'sheet');
-  await page.goto('/figures');
-  await picture(page, 'figures');
 }
 
 /** Before any gauge sends: the practice engine in the browser. */
