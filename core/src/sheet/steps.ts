@@ -152,13 +152,10 @@ export const STEPS: readonly Step[] = [
   benchWork.measure('fallTime', 'Lift it, let go, time it. It must be heard to land.', FULL),
   benchWork.measure('shaftPlay', 'Up and down at both ends.', { ...FULL, hints: ['throttle'] }),
   // Prove the bowls
-  bowls.todo(
+  bowls.measure(
     'needlePressure',
-    [
-      'Needle valve under gentle pressure',
-      'Float resting, a hand pump at the inlet. It is written down; it passes nothing by itself.',
-    ],
-    { ...FULL, at: 'inlet' },
+    'Float resting, a hand pump at the inlet: what it holds. It is written down; only the fuel test passes a bowl.',
+    FULL,
   ),
   bowls.timed(
     'staticFuel',

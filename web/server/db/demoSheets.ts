@@ -114,7 +114,7 @@ export const FLOODED: readonly Bare[] = [
   ...choices('needleValve', ['right', 'no groove, tight seat'], TWO),
   ...choices('float', ['right', 'dry inside, moves freely'], TWO),
   ...choices('shaftPlay', ['right', 'no play'], TWO),
-  ...done('needlePressure', 'Inlet Left', 'Inlet Right'),
+  ...row(['needlePressure', 'psi'], ['Inlet Left', 'Inlet Right'], ['1', '1']),
   ...staticTest('Inlet Left', { is: 'started', serverAt: BEGUN }, { is: 'ended', outcome: 'passed', afterS: 302 }),
   ...staticTest(
     'Inlet Right',

@@ -1,3 +1,4 @@
+import { fromUnit } from '../../units';
 import type { SheetQuantity } from '../quantity';
 import { choice, figure, means, tells } from './table';
 
@@ -198,5 +199,11 @@ export const BENCH_WORK: readonly SheetQuantity[] = [
         ),
       ],
     },
+  }),
+  figure('needlePressure', 'Needle valve holds', {
+    at: 'inlet',
+    units: ['psi', 'kpa'],
+    alike: fromUnit(0.3, 'psi'),
+    low: means('Holds less than the others.', 'Needle, seat and O-ring there; then the static test.'),
   }),
 ];
