@@ -7,8 +7,10 @@ const VIEWS = [
   { name: 'Report', path: '' },
 ] as const;
 
+export type JobView = (typeof VIEWS)[number]['name'];
+
 /** The views of one job: one log, one header. */
-export function JobNav({ jobId, now }: { readonly jobId: string; readonly now: (typeof VIEWS)[number]['name'] }) {
+export function JobNav({ jobId, now }: { readonly jobId: string; readonly now: JobView }) {
   return (
     <nav aria-label="Views of the job" className="flex gap-5 self-stretch">
       {VIEWS.map(({ name, path }) => (

@@ -32,20 +32,30 @@ export interface Calculator {
   readonly inputs: readonly Input[];
   /** Steps of the sheet that need it. */
   readonly steps: readonly string[];
+  /** Why inputs that make sense one by one make none together. */
+  refuse?(values: Values): string | undefined;
   answer(values: Values): readonly Answer[];
 }
 
 /** The first input that is out of its bounds, or missing; undefined where all make sense. */
-export function firstBadInput({ inputs }: Calculator, values: Values): Input | undefined {
+function firstBadInput({ inputs }: Calculator, values: Values): Input | undefined {
   return inputs.find(({ id, low, high }) => {
     const value = values[id];
     return value === undefined || !Number.isFinite(value) || value < low || value > high;
   });
 }
 
+/** What is wrong with the inputs, in words; undefined where all make sense. */
+export function problemOf(calculator: Calculator, values: Values): string | undefined {
+  const bad = firstBadInput(calculator, values);
+  return bad === undefined
+    ? calculator.refuse?.(values)
+    : `${bad.label}: between ${bad.low} and ${bad.high} ${bad.unit}.`;
+}
+
 /** A calculator’s answers; none where an input makes no sense. */
 export function answersOf(calculator: Calculator, values: Values): readonly Answer[] {
-  return firstBadInput(calculator, values) === undefined ? calculator.answer(values) : [];
+  return problemOf(calculator, values) === undefined ? calculator.answer(values) : [];
 }
 
 export function usualValues({ inputs }: Calculator): Values {

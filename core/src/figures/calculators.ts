@@ -1,9 +1,10 @@
 import { humidAirDensity, plateOpenArea } from '../air';
 import { blendStoichiometry } from '../fuel';
+import { carbonMonoxide } from '../instruments/exhaustGas';
 import { kelvins, pascals, radiansFromDegrees } from '../units';
 import type { Calculator, Input, Values } from './calculator';
 import { asLengths, slotExposed, stopTurnsFor } from './lengths';
-import { carbonMonoxideAt, lifeLeft, onPetrolScale } from './mixtures';
+import { lifeLeft, onPetrolScale } from './mixtures';
 import { headPressure, inEveryUnit, psiOf } from './pressures';
 
 function input(id: string, label: string, facts: Omit<Input, 'id' | 'label'>): Input {
@@ -196,16 +197,21 @@ export const CALCULATORS: readonly Calculator[] = [
       input('methanol', 'Methanol in the fuel', { unit: '% vol', usual: 0, low: 0, high: 100 }),
     ],
     steps: ['freeAir', 'sensorSupply'],
+    refuse: (values) =>
+      get(values, 'ethanol') + get(values, 'methanol') > 100
+        ? 'Ethanol and methanol together are more than the whole fuel.'
+        : undefined,
     answer(values) {
       const lambda = get(values, 'lambda');
-      const ethanol = get(values, 'ethanol') / 100;
-      // Together they are the whole fuel at the most.
-      const ratio = blendStoichiometry({ ethanol, methanol: Math.min(1 - ethanol, get(values, 'methanol') / 100) });
+      const ratio = blendStoichiometry({
+        ethanol: get(values, 'ethanol') / 100,
+        methanol: get(values, 'methanol') / 100,
+      });
       return [
         { label: 'This fuel burns completely at', value: ratio, unit: ': 1', decimals: 2 },
         { label: 'Air/fuel ratio', value: lambda * ratio, unit: ': 1', decimals: 2 },
         { label: 'on a gauge scaled for petrol', value: onPetrolScale(lambda), unit: ': 1', decimals: 2 },
-        { label: 'CO', value: carbonMonoxideAt(lambda), unit: '%', decimals: 1 },
+        { label: 'CO', value: carbonMonoxide(lambda), unit: '%', decimals: 1 },
       ];
     },
   },

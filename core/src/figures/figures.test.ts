@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STEPS } from '../sheet';
-import { answersOf, CALCULATORS, firstBadInput, lifeLeft, stopTurnsFor, usualValues } from './index';
+import { answersOf, CALCULATORS, lifeLeft, problemOf, stopTurnsFor, usualValues } from './index';
 
 function answers(id: string, values: Readonly<Record<string, number>> = {}) {
   const calculator = CALCULATORS.find((each) => each.id === id);
@@ -89,6 +89,11 @@ describe('calculators, by published values', () => {
     expect(at(100)).toBeCloseTo(9.0, 1);
   });
 
+  it('lambda: a fuel of more than everything is refused, not guessed at', () => {
+    expect(answers('lambda', { ethanol: 60, methanol: 50 }).size).toBe(0);
+    expect(answers('lambda', { lambda: 1, ethanol: 0, methanol: 100 }).get('Air/fuel ratio')).toBeCloseTo(6.47, 1);
+  });
+
   it('rich: a fifth too rich uses a quarter more fuel (1/0.8 - 1)', () => {
     const at = answers('richCost', { lambda: 0.8, litres: 100, price: 2, engine: 2000, years: 10 });
     expect(at.get('Extra fuel over what is needed')).toBeCloseTo(25, 9);
@@ -96,8 +101,12 @@ describe('calculators, by published values', () => {
     expect(at.get('Engine, a year, at least')).toBeCloseTo(200 * (1 / 0.65 - 1), 6);
     expect(answers('richCost', { lambda: 1 }).get('and at most')).toBe(0);
     // Richer never lives longer.
-    for (let lambda = 0.75; lambda < 1.05; lambda += 0.01)
-      expect(lifeLeft(lambda).high).toBeGreaterThanOrEqual(lifeLeft(lambda).low);
+    for (let lambda = 0.75; lambda < 1.05; lambda += 0.01) {
+      const [rich, leaner] = [lifeLeft(lambda), lifeLeft(lambda + 0.01)];
+      expect(leaner.low).toBeGreaterThanOrEqual(rich.low);
+      expect(leaner.high).toBeGreaterThanOrEqual(rich.high);
+      expect(rich.low).toBeLessThanOrEqual(rich.high);
+    }
   });
 });
 
@@ -117,7 +126,7 @@ describe('all calculators', () => {
       );
       const [first] = calculator.inputs;
       expect(answersOf(calculator, { ...usualValues(calculator), [first?.id ?? '']: Number.NaN })).toEqual([]);
-      expect(firstBadInput(calculator, usualValues(calculator))).toBeUndefined();
+      expect(problemOf(calculator, usualValues(calculator))).toBeUndefined();
     }
   });
 

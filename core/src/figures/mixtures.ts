@@ -1,14 +1,8 @@
 import { BLENDS, blendStoichiometry } from '../fuel';
-import { carbonMonoxide } from '../instruments/exhaustGas';
 
 /** What a gauge that is scaled for petrol shows at a lambda: it knows lambda only. */
 export function onPetrolScale(lambda: number): number {
   return lambda * blendStoichiometry(BLENDS.petrol);
-}
-
-/** Carbon monoxide, per cent, at a lambda. */
-export function carbonMonoxideAt(lambda: number): number {
-  return carbonMonoxide(lambda);
 }
 
 /**

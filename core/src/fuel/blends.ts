@@ -24,13 +24,17 @@ export function isBlendName(text: string): text is BlendName {
 
 export const BLEND_NAMES = Object.keys(BLENDS).filter(isBlendName);
 
+/** Shares that sum to one by less than this do: what rounding leaves. */
+const ROUNDING = 1e-9;
+
 /**
  * Air/fuel ratio by mass at which a blend burns completely: those of its parts, weighed by mass. Source: as `stoichiometricAirFuelRatio`; volumes are
  * taken to add up, which they do to some tenths of a per cent.
  * @throws RangeError for shares that are below none or above all.
  */
 export function blendStoichiometry({ ethanol, methanol }: Blend): number {
-  const petrol = 1 - ethanol - methanol;
+  const rest = 1 - ethanol - methanol;
+  const petrol = Math.abs(rest) < ROUNDING ? 0 : rest;
   const shares = { petrol, ethanol, methanol };
   let air = 0;
   let mass = 0;

@@ -29,7 +29,7 @@ export interface TimedTest {
   readonly attitude?: string;
   /** What is marked while it runs. */
   readonly marks: 'overflow' | 'speed' | 'oxygen' | 'none';
-  /** So many marks end it. */
+  /** This number of marks ends it. */
   readonly marksToEnd?: number;
 }
 
@@ -66,7 +66,7 @@ export type TimedVerdict =
   | { readonly is: 'recorded' };
 
 /**
- * What a run says after so many seconds. A static test fails at its first overflow and may pass after a minute without one; throttles return alike
+ * What a run says after some seconds. A static test fails at its first overflow and may pass after a minute without one; throttles return alike
  * when five idles lie within the band that the bank's target allows; a sensor must show free air.
  */
 export function judgeTimed(
@@ -98,7 +98,7 @@ export function judgeTimed(
         : {
             is: 'failed',
             why: `The idle comes back ${Math.round(scatter)} rpm apart; this bank’s target needs ${allowed}. Shaft, spring, slide or cable first.`,
-            tells: { test: 'returnFeel', answer: 'drags' },
+            tells: { test: 'fiveBlips', answer: 'scatter' },
           };
     }
     case 'oxygen': {

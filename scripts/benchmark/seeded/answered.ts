@@ -78,7 +78,7 @@ function tried(patient: Patient, { test, place }: Asked): string | undefined {
 const LEAN_ABOVE = 1.08;
 const AMBIENT = 101_325;
 
-/** What a mouth draws for the charge that its depression speaks of, against the mean of all: a leak brings the rest. */
+/** What a mouth draws against the charge that its depression shows, compared with the mean of all: a leak brings the rest. */
 function airShare({ airflows, depressions }: EngineTruth, throat: number): number {
   const shares = airflows.map((flow, i) => flow / (AMBIENT - (depressions[i] ?? 0)));
   return ((shares[throat] ?? 0) * shares.length) / shares.reduce((sum, share) => sum + share, 0);

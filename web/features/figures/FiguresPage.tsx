@@ -1,7 +1,7 @@
 'use client';
 
 import { CALCULATORS } from '@amber-needle/core/figures';
-import { CalculatorForm } from './CalculatorForm';
+import { CalculatorForm } from '@/components/CalculatorForm';
 
 /** Every calculator on one page. */
 export function FiguresPage() {

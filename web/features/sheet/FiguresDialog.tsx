@@ -1,6 +1,6 @@
 import type { Calculator } from '@amber-needle/core/figures';
+import { CalculatorForm } from '@/components/CalculatorForm';
 import { Modal } from '@/components/Modal';
-import { CalculatorForm } from '@/features/figures/CalculatorForm';
 
 /** The calculators that a step needs, in place. */
 export function FiguresDialog({

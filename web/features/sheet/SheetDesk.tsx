@@ -15,10 +15,9 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { JobNav } from '@/components/JobNav';
+import { JobHeader } from '@/components/JobHeader';
 import { Notice } from '@/components/Notice';
 import { Select } from '@/components/Select';
-import { ThemeToggle } from '@/components/ThemeToggle';
 import { type JobLog, useJobLog } from '@/features/bench/log/useJobLog';
 import { eventText } from '@/words/eventWords';
 import { refusalText } from '@/words/refusalWords';
@@ -89,14 +88,7 @@ function Desk({ jobId, machineId, job, sheet, log }: DeskProps) {
 
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh">
-      <header className="flex min-h-13 flex-wrap items-center gap-x-7 border-line border-b px-6">
-        <Link href={`/jobs/${jobId}`} className="flex min-h-12 items-center font-bold">
-          {job.machine}
-        </Link>
-        <JobNav jobId={jobId} now="Sheet" />
-        <p className="ml-auto text-soft">{lineText(log)}</p>
-        <ThemeToggle />
-      </header>
+      <JobHeader jobId={jobId} machine={job.machine} now="Sheet" note={lineText(log)} />
       <main className="grid min-h-0 flex-1 lg:grid-cols-[16rem_1fr]">
         <h1 className="sr-only">Sheet, {job.machine}</h1>
         <aside className="overflow-y-auto border-line px-5 py-4 max-lg:hidden lg:border-r">
@@ -154,7 +146,7 @@ function Desk({ jobId, machineId, job, sheet, log }: DeskProps) {
                 onLeave={goTo}
               />
               <section aria-label={stage.name} className="min-h-40 flex-1 overflow-y-auto px-6 pb-6">
-                <SheetGrid rows={rowsView(stage, here, units)} columns={columnsOf(job.setup, stage)} onGo={setChosen} />
+                <SheetGrid rows={rowsView(stage, here, units)} columns={columnsOf(stage)} onGo={setChosen} />
               </section>
             </>
           )}

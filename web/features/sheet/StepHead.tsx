@@ -1,6 +1,6 @@
 import type { Place, Row, Spot } from '@amber-needle/core/sheet';
 import { Button } from '@/components/Button';
-import { placeLabel } from './view/sheetView';
+import { placeLabel } from '@/words/entryWords';
 
 interface StepHeadProps {
   readonly row: Row;

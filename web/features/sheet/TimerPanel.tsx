@@ -15,12 +15,12 @@ import clsx from 'clsx';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { Button } from '@/components/Button';
 import { useKeys } from '@/features/bench/useKeys';
+import { placeLabel } from '@/words/entryWords';
 import { namedKey } from '@/words/keys';
 import { chime, isMuted, mute } from './chime';
 import { LiveSpeedMark } from './LiveSpeedMark';
 import { MainKey } from './MainKey';
 import { useElapsed } from './useServerClock';
-import { placeLabel } from './view/sheetView';
 import { runText, timerView } from './view/timerView';
 
 type What = Extract<Bare, { kind: 'timed' }>['what'];

@@ -7,18 +7,17 @@ import { parse } from 'csv-parse/sync';
 import { describe, expect, it } from 'vitest';
 import { flatScaleView } from '@/components/flatScaleView';
 import { sheetReport } from '@/features/job/view/sheetReport';
+import { entryText, figureText, placeLabel } from '@/words/entryWords';
 import { eventText } from '@/words/eventWords';
 import { THIN } from '@/words/numbers';
 import { partsCsv } from './PartsDialog';
 import { comeBacks } from './view/comeBacks';
-import { entryText, figureText } from './view/entryText';
 import { mainKeyText } from './view/mainKeyText';
 import {
   columnsOf,
   firstSpot,
   idleDropText,
   neighbour,
-  placeLabel,
   rowsView,
   sistersHave,
   specText,
@@ -110,7 +109,7 @@ describe('rows of the sheet', () => {
     ]);
     expect(row?.means).toContain('4: ');
     expect(row?.text).toContain('4 is outside the specification');
-    expect(columnsOf(rack4, stage)).toEqual(['1', '2', '3', '4']);
+    expect(columnsOf(stage)).toEqual(['1', '2', '3', '4']);
     const inches = rowsView(stage, AT_FLOAT, { floatHeight: 'inch' }).find(({ step }) => step === 'floatHeight');
     expect([inches?.unit, inches?.cells[0]?.found]).toEqual(['in', '1 1/32']);
   });
@@ -118,7 +117,7 @@ describe('rows of the sheet', () => {
   it('have one head where all their places are the same, and none where they differ', () => {
     const sheet = sheetOf(jobOf(append([], { kind: 'opened', machine: 'Weir', complaint: '', setup: flatFour })));
     const bench = sheet.stages.find(({ id }) => id === 'benchWork');
-    expect(bench && columnsOf(flatFour, bench)).toBeUndefined();
+    expect(bench && columnsOf(bench)).toBeUndefined();
     expect(placeLabel('No. 3')).toBe('3');
     expect(placeLabel('Left bank')).toBe('Left bank');
     expect(placeLabel(undefined)).toBe('');

@@ -2,12 +2,10 @@
 
 import { foldJob, type Job, type JobEvent } from '@amber-needle/core/job';
 import type { ProposedTest } from '@amber-needle/core/suspects';
-import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '@/components/Button';
-import { JobNav } from '@/components/JobNav';
-import { ThemeToggle } from '@/components/ThemeToggle';
+import { JobHeader } from '@/components/JobHeader';
 import { type JobLog, useJobLog } from '@/features/bench/log/useJobLog';
 import { useKeys } from '@/features/bench/useKeys';
 import { eventText } from '@/words/eventWords';
@@ -106,14 +104,7 @@ function SearchDesk({ jobId, job, log, initial }: SearchDeskProps) {
   );
   return (
     <div className="flex min-h-dvh flex-col">
-      <header className="flex min-h-13 flex-wrap items-center gap-x-7 border-line border-b px-6">
-        <Link href={`/jobs/${jobId}`} className="flex min-h-12 items-center font-bold">
-          {job.machine}
-        </Link>
-        <JobNav jobId={jobId} now="Suspects" />
-        <p className="ml-auto text-soft">{countText(suspects)}</p>
-        <ThemeToggle />
-      </header>
+      <JobHeader jobId={jobId} machine={job.machine} now="Suspects" note={countText(suspects)} />
       <main className="grid flex-1 lg:grid-cols-[1fr_29rem]">
         <h1 className="sr-only">Suspects, {job.machine}</h1>
         <section className="min-w-0 px-6 py-5" aria-label="What could be behind it">

@@ -9,8 +9,14 @@ export interface EventRow {
   readonly machine: string;
 }
 
+interface Wanted {
+  readonly most: number;
+  /** Only of these jobs; of all when left out. */
+  readonly jobs?: readonly string[];
+}
+
 /** The latest events of a kind over all real machines that were not undone, in jobs that were not deleted; the newest first. */
-export async function eventsOfKind(db: Knex, kind: JobEventKind, most: number): Promise<readonly EventRow[]> {
+export async function eventsOfKind(db: Knex, kind: JobEventKind, { most, jobs }: Wanted): Promise<readonly EventRow[]> {
   return retried(`look for ${kind}`, () =>
     db('job_event as event')
       .join('job', 'job.id', 'event.job_id')
@@ -19,6 +25,9 @@ export async function eventsOfKind(db: Knex, kind: JobEventKind, most: number): 
       .whereNull('job.deleted_at')
       .whereNull('machine.deleted_at')
       .where('machine.practice', false)
+      .modify((query) => {
+        if (jobs !== undefined) query.whereIn('event.job_id', [...jobs]);
+      })
       .whereNotExists((undone) =>
         undone
           .from('job_event as undoing')

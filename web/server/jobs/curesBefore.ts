@@ -11,7 +11,7 @@ const MOST_HERE = 50;
 
 /** What the workshop has put right before, and on this machine; undefined where nothing was. */
 export async function curesBefore(db: Knex, machineId: string): Promise<Cures | undefined> {
-  const cures = (await eventsOfKind(db, 'cured', MOST)).flatMap(({ body, machine_id }) => {
+  const cures = (await eventsOfKind(db, 'cured', { most: MOST })).flatMap(({ body, machine_id }) => {
     const event = readStored(body, 'cured');
     return event === undefined ? [] : [{ event, isHere: machine_id === machineId }];
   });

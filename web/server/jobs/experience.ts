@@ -5,8 +5,9 @@ import { findJob, readLog } from '../db/jobRepository';
 import { retried } from '../db/retry';
 import { noSuchJob } from './jobService';
 
-/** So many closed jobs teach: the latest of the workshop, and of the machine. Ours. */
+/** Closed jobs that teach: the latest of the workshop, and of the machine; long logs would hold up everyone’s gauges. Ours. */
 const MOST = 12;
+const LONGEST_LOG = 500;
 
 /** What earlier jobs say of one that is worked on. */
 export interface Experience {
@@ -25,6 +26,7 @@ export async function experienceFor(db: Knex, jobId: string): Promise<Experience
       .whereNull('job.deleted_at')
       .where('machine.practice', false)
       .where('job_summary.is_open', false)
+      .where('job.last_seq', '<=', LONGEST_LOG)
       .orderBy('job.id', 'desc')
       .limit(MOST);
   const [latest, here]: readonly (readonly { id: string }[])[] = await Promise.all([

@@ -28,9 +28,9 @@ const TROUBLE = 10;
 /** Hypotheses less probable than this, and those after so many more probable ones, move no choice of a test. Ours. */
 const NEGLIGIBLE = 5e-4;
 const MOST_HYPOTHESES = 120;
-/** So many are worked out from all hypotheses that are worth a thought: the one that is shown with where it leads. */
+/** Tests that are worked out from all hypotheses worth a thought: the one that is shown with where it leads. */
 const FORESEEN = 1;
-/** And so many from the likeliest ones; of the rest only what they tell. */
+/** And those from the likeliest ones; of the rest only what they tell. */
 const LED = 8;
 const NOTHING = 2e-5;
 /** A test that tells less than this, bits, is not worth asking for. Ours. */

@@ -149,7 +149,7 @@ export const TESTS: readonly Test[] = [
     'meterMouth',
     'Airflow meter on its mouth',
     'Every mouth in turn, at idle.',
-    { alike: 'as much as its depression speaks of', less: 'less than its sisters at an equal depression' },
+    { alike: 'as much as its depression suggests', less: 'less than its sisters at an equal depression' },
   ),
   // Throttle
   test('throat', 2, HOT)('fiveBlips', 'Five blips: where does it come to rest?', 'Read after each.', {

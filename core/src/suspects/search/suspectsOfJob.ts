@@ -49,7 +49,7 @@ function seenBy(who: NonNullable<Told['seenBy']>, evidence: readonly Evidence[])
   return evidence.map((each) => ({ evidence: each, eventId: undefined, seenBy: who }));
 }
 
-/** Put right here and back within so many days, km or hours: the rest of the dirt is still upstream. `common practice, no source`. */
+/** Put right here and back within these days, km or hours: the rest of the dirt is still upstream. `common practice, no source`. */
 const BACK_WITHIN = { days: 14, km: 300, hours: 10 };
 const DAY_S = 86_400;
 

@@ -1,9 +1,8 @@
 import type { EventOf, Job, JobEvent } from '@amber-needle/core/job';
 import { type Cell, partsOf, quantityOf, type Row, STAGES, sheetOf, stageTimes } from '@amber-needle/core/sheet';
 import { MEASURE_UNITS } from '@amber-needle/core/units';
-import { entryText } from '@/features/sheet/view/entryText';
-import { placeLabel } from '@/features/sheet/view/sheetView';
 import { day, moment } from '@/words/dates';
+import { entryText, placeLabel } from '@/words/entryWords';
 import { APPOINTMENTS } from '@/words/sheetWords';
 
 interface SheetLine {

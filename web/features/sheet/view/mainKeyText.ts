@@ -1,7 +1,6 @@
 import type { Entry, Row, Step } from '@amber-needle/core/sheet';
 import type { MeasureUnit } from '@amber-needle/core/units';
-import { entryText } from './entryText';
-import { placeLabel } from './sheetView';
+import { entryText, placeLabel } from '@/words/entryWords';
 
 interface MainKey {
   readonly step: Step;

@@ -1,10 +1,8 @@
-import type { Setup } from '@amber-needle/core/setup';
 import {
   type Cell,
   type Finding,
   type IdleDrop,
   type Place,
-  placesOf,
   quantityOf,
   type Row,
   type Sheet,
@@ -15,7 +13,7 @@ import {
 } from '@amber-needle/core/sheet';
 import { MEASURE_UNITS, type MeasureUnit } from '@amber-needle/core/units';
 import { type FlatScaleView, flatScaleView } from '@/components/flatScaleView';
-import { entryText, figureText } from './entryText';
+import { entryText, figureText, placeLabel } from '@/words/entryWords';
 
 export interface CellView {
   readonly place: Place;
@@ -40,12 +38,6 @@ export interface RowView {
   /** What it means, in a line; of the worst finding. */
   readonly means: string;
   readonly isHere: boolean;
-}
-
-/** A place as its column is headed: `No. 3` is 3. */
-export function placeLabel(place: Place): string {
-  if (place === undefined) return '';
-  return /^No\. (.+)$/.exec(place)?.[1] ?? place;
 }
 
 /** Units as somebody chose them on this device, by quantity. */
@@ -242,12 +234,8 @@ export function spotAfter(sheet: Sheet, here: Spot): Spot {
 }
 
 /** Columns of a stage: one head for all where every row has the same places. */
-export function columnsOf(setup: Setup, { rows }: SheetStage): readonly string[] | undefined {
-  const lists = rows.map(({ step, cells }) => {
-    const quantity = step.does === 'measure' ? quantityOf(step.quantity) : undefined;
-    return (quantity === undefined ? cells.map(({ place }) => place) : placesOf(setup, quantity)).map(placeLabel);
-  });
-  const many = lists.filter((list) => list.length > 1);
+export function columnsOf({ rows }: SheetStage): readonly string[] | undefined {
+  const many = rows.map(({ cells }) => cells.map(({ place }) => placeLabel(place))).filter((list) => list.length > 1);
   const [first] = many;
   return first !== undefined && many.every((list) => list.join() === first.join()) ? first : undefined;
 }

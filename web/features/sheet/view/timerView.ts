@@ -1,6 +1,6 @@
 import type { TimedRun, TimedTest } from '@amber-needle/core/sheet';
+import { placeLabel } from '@/words/entryWords';
 import { THIN } from '@/words/numbers';
-import { placeLabel } from './sheetView';
 
 /** `1:05`. */
 export function clockText(seconds: number): string {
@@ -18,7 +18,7 @@ export interface TimerView {
   readonly isDue: boolean;
 }
 
-/** A timed test as it stands after so many seconds. */
+/** A timed test as it stands some seconds after its start. */
 export function timerView(
   test: TimedTest,
   { run, elapsed }: { readonly run: TimedRun | undefined; readonly elapsed: number },

@@ -1,16 +1,16 @@
 'use client';
 
-import { type Answer, answersOf, type Calculator, firstBadInput, usualValues } from '@amber-needle/core/figures';
+import { type Answer, answersOf, type Calculator, problemOf, usualValues } from '@amber-needle/core/figures';
 import { asFraction } from '@amber-needle/core/sheet';
 import { TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
-import { NumberField } from '@/components/NumberField';
 import { numeral, THIN } from '@/words/numbers';
+import { NumberField } from './NumberField';
 
 /** One calculator: inputs with units, the answer as you type, and where the formula comes from. */
 export function CalculatorForm({ calculator }: { readonly calculator: Calculator }) {
   const [values, setValues] = useState(usualValues(calculator));
-  const bad = firstBadInput(calculator, values);
+  const problem = problemOf(calculator, values);
   const answers = answersOf(calculator, values);
   return (
     <div>
@@ -25,7 +25,7 @@ export function CalculatorForm({ calculator }: { readonly calculator: Calculator
           />
         ))}
       </div>
-      {bad === undefined ? (
+      {problem === undefined ? (
         <dl className="mt-4 space-y-1" aria-live="polite">
           {answers.map((answer) => (
             <div key={answer.label} className="flex items-baseline justify-between gap-6 border-line border-t py-1.5">
@@ -35,9 +35,7 @@ export function CalculatorForm({ calculator }: { readonly calculator: Calculator
           ))}
         </dl>
       ) : (
-        <p className="mt-4 text-caution">
-          {bad.label}: between {numeral(bad.low, 1)} and {numeral(bad.high, 1)} {bad.unit}.
-        </p>
+        <p className="mt-4 text-caution">{problem}</p>
       )}
       {calculator.caution === undefined ? null : (
         <p className="mt-3 flex gap-3 border-caution border-l-4 bg-caution-ground px-3 py-2">

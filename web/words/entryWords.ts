@@ -1,7 +1,7 @@
-import { asFraction, type Entry, quantityOf } from '@amber-needle/core/sheet';
+import { asFraction, type Entry, type Place, quantityOf } from '@amber-needle/core/sheet';
 import { inUnit, type MeasureUnit } from '@amber-needle/core/units';
-import { numeral } from '@/words/numbers';
-import { fraction } from '@/words/turns';
+import { numeral } from './numbers';
+import { fraction } from './turns';
 
 /** Decimals that a unit is read to. */
 const DECIMALS: Readonly<Record<MeasureUnit, number>> = {
@@ -42,4 +42,10 @@ export function entryText(quantity: string, entry: Entry, unit: MeasureUnit | un
   }
   if (unit === undefined || entry.unit === unit) return entry.typed;
   return unit === 'inch' ? asFraction(inUnit(entry.value, 'inch')) : figureText(entry.value, unit);
+}
+
+/** A place as its column is headed: `No. 3` is 3. */
+export function placeLabel(place: Place): string {
+  if (place === undefined) return '';
+  return /^No\. (.+)$/.exec(place)?.[1] ?? place;
 }
