@@ -1,5 +1,6 @@
 import type { Forecast } from '../belief';
 import type { Suspicion } from '../faults';
+import type { CircuitStand, MixtureStep } from '../mixture';
 import type { Rpm, Seconds, Turns } from '../units';
 import type { OffIdleFinding } from './offIdle';
 
@@ -63,6 +64,8 @@ export type Advice = { readonly grounds: Grounds } & (
   | { readonly kind: 'undecided'; readonly limit: 'screws' | 'speed' | 'readings' }
   /** Moves did not do what an honest screw would, or the bank was found as none would leave it. */
   | { readonly kind: 'suspect'; readonly suspicion: Suspicion; readonly suspicionProbability: number }
+  /** The mixture is due: a look at it, or a turn of one of its screws. */
+  | { readonly kind: 'mixture'; readonly step: MixtureStep; readonly stands: readonly CircuitStand[] }
   /** The engine is held above idle: read there. */
   | { readonly kind: 'holdAndRead'; readonly hold: Rpm; readonly duration: Seconds }
   /** What that showed. */

@@ -4,6 +4,7 @@ import type { Advice } from './advice';
 import { dueTurn } from './dueTurn';
 import { adviseFreshReading } from './freshReading';
 import { leftUndecided, lookElsewhere } from './lookElsewhere';
+import { mixtureDue } from './mixtureDue';
 import { adviseOffIdle } from './offIdle';
 import { readMatchOrFineTurn } from './readMatchOrFineTurn';
 import { type AdviceOptions, type Stage, situationOf } from './situation';
@@ -16,6 +17,8 @@ const STAGES: readonly Stage[] = [
   takeBackStall,
   // Held above idle, by request: nothing is said of the idle.
   adviseOffIdle,
+  // The mixture, in its turn: its screws need no reading of the gauges after each.
+  mixtureDue,
   // While nothing fresh has been read there is nothing to judge.
   adviseFreshReading,
   // A fault that no screw cures.

@@ -5,12 +5,13 @@
  */
 import acos from '@stdlib/math-base-special-acos';
 import cos from '@stdlib/math-base-special-cos';
+import erfc from '@stdlib/math-base-special-erfc';
 import exp from '@stdlib/math-base-special-exp';
 import ln from '@stdlib/math-base-special-ln';
 import pow from '@stdlib/math-base-special-pow';
 import sin from '@stdlib/math-base-special-sin';
 
-export { acos, cos, exp, ln, pow, sin };
+export { acos, cos, erfc, exp, ln, pow, sin };
 
 /** x times x: the power operator of some engines goes through their logarithm. */
 export function square(x: number): number {

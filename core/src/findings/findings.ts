@@ -1,5 +1,6 @@
 import type { Belief } from '../belief';
 import { foldJob, type Job, type JobEvent } from '../job';
+import { type Mixture, mixtureOf } from '../mixture';
 import { foldRivals, type Rivals, type Weighed, weighRivals } from '../suspects';
 
 /** Everything that a log comes to, before anything is advised. */
@@ -10,6 +11,8 @@ export interface Findings {
   /** What may be wrong, most probable first. */
   readonly suspicions: readonly Weighed[];
   readonly rivals: Rivals;
+  /** The mixture, where the job has a plan for it. */
+  readonly mixture: Mixture | undefined;
 }
 
 /**
@@ -20,5 +23,11 @@ export function findingsOf(log: readonly JobEvent[], earlier?: Findings): Findin
   const job = foldJob(log);
   if (job === undefined) return undefined;
   const rivals = foldRivals(job.setup, log, earlier?.rivals);
-  return { job, belief: rivals.sound, suspicions: weighRivals(job, rivals), rivals };
+  return {
+    job,
+    belief: rivals.sound,
+    suspicions: weighRivals(job, rivals),
+    rivals,
+    mixture: mixtureOf(job.setup, log),
+  };
 }

@@ -1,2 +1,3 @@
 export * from './blends';
+export * from './brettschneider';
 export * from './stoichiometry';

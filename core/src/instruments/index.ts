@@ -4,6 +4,7 @@ export * from './coMeter';
 export * from './dialGauge';
 export * from './earLevel';
 export * from './exhaustGas';
+export * from './exhaustLooks';
 export * from './exhaustTemperature';
 export * from './flameColour';
 export * from './gaugeSet';

@@ -1,4 +1,5 @@
 import type { Engine } from '../engine';
+import type { LiftAnswer } from '../mixture/words';
 import { type Rpm, rpm, seconds } from '../units';
 
 /** How far the piston is lifted, m: common practice, no source, 1/32 inch. */
@@ -10,7 +11,7 @@ const HELD = 8;
 const HEARD: Rpm = rpm(13);
 
 /** What the engine did when a piston was lifted a little. */
-export type LiftResponse = 'risesAndStays' | 'risesAndSettles' | 'falls';
+export type LiftResponse = LiftAnswer;
 
 /**
  * Lifts the piston of a constant-depression carburetor and listens; undefined where there is none. Speed that rises and stays means rich, that
@@ -22,7 +23,9 @@ export function liftAndListen(engine: Engine, throat: string): LiftResponse | un
   if (!engine.liftPiston(throat, LIFT)) return undefined;
   engine.advance(seconds(HELD));
   const after = engine.truth().speed;
+  const died = !engine.running();
   engine.liftPiston(throat, 0);
+  if (died) return 'stalls';
   if (after > before + HEARD) return 'risesAndStays';
   return after < before - HEARD ? 'falls' : 'risesAndSettles';
 }

@@ -19,6 +19,7 @@ function withoutRecord({
   notes,
   search,
   sheet,
+  mixture,
   ...standing
 }: Job): Standing {
   return standing;

@@ -1,5 +1,5 @@
 import Type, { type Static } from 'typebox';
-import { figure, text } from '../validation';
+import { figure, oneOf, text } from '../validation';
 
 const closed = { additionalProperties: false };
 
@@ -24,9 +24,6 @@ const CHOKES = ['flap', 'enricher', 'loweredJet', 'none', 'unknown'] as const;
 
 /** Paths by which a carburetor meters fuel, each with a jet that can be read, or a needle. */
 export const CIRCUITS = ['pilot', 'transfer', 'needle', 'secondaryMain', 'main', 'air'] as const;
-
-const oneOf = <T extends string>(names: readonly T[]) =>
-  Type.Unsafe<T>(Type.Union(names.map((name) => Type.Literal(name))));
 
 /** What the maker's book gives for a quantity of the sheet, in the quantity's own SI unit. */
 const SpecSchema = Type.Object({ quantity: text(40, 1), low: figure(-1e6, 1e6), high: figure(-1e6, 1e6) }, closed);

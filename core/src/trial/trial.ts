@@ -6,6 +6,7 @@ import { type Findings, findingsOf } from '../findings';
 import {
   type Bare,
   decide,
+  type EventOf,
   type JobEvent,
   type LastVisit,
   matchFromSignal,
@@ -14,6 +15,7 @@ import {
 } from '../job';
 import { decidingQuantity, type Setup } from '../setup';
 import { kiloPascals, type Seconds, seconds, turns } from '../units';
+import { createMixtureHand } from './mixtureHand';
 import { createTrialBench } from './trialBench';
 
 export interface TrialOptions {
@@ -29,6 +31,8 @@ export interface TrialOptions {
   readonly noMeter?: boolean;
   /** Ends when the first suspicion is raised. */
   readonly stopAtSuspicion?: boolean;
+  /** The mixture is worked at too, with its screws up to so many turns off. */
+  readonly mixture?: { readonly plan: Bare<EventOf<'mixturePlan'>>; readonly screwsOff: number };
   readonly machine: string;
   readonly complaint: string;
   /** ISO time of a moment so long after the job was opened: the core has no clock. */
@@ -46,6 +50,7 @@ export interface TrialResult {
 
 const BAROMETER = kiloPascals(101.325);
 const MOST_ADVICES = 60;
+const MOST_WITH_MIXTURE = 260;
 /** Time a hand needs for a turn, and an engine to settle after it, s. */
 const HAND_TIME = seconds(7);
 const SETTLING_TIME = seconds(6);
@@ -79,6 +84,13 @@ export function runTrial(options: TrialOptions): TrialResult {
     bench.wait(HAND_TIME);
   }
 
+  /** An engine that stands is started; one that does not run on is said to have stalled. */
+  function keepAlive(): void {
+    if (engine.running()) return;
+    restart();
+    if (!engine.running()) log({ kind: 'stalled', seen: 'byPerson' });
+  }
+
   function blip(): void {
     engine.blip();
     bench.wait(HAND_TIME);
@@ -89,14 +101,20 @@ export function runTrial(options: TrialOptions): TrialResult {
   const { machine, complaint, lastVisit } = options;
   log({ kind: 'opened', machine, complaint, setup, ...(lastVisit === undefined ? {} : { lastVisit }) });
   log({ kind: 'check', check: { what: 'cautionsRead' } });
+  const mixtureHand = createMixtureHand({ setup, engine, seed, wait: (during) => bench.wait(during) });
+  if (options.mixture !== undefined) {
+    mixtureHand.turnOff(options.mixture.screwsOff);
+    log(options.mixture.plan);
+    if (options.mixture.plan.order === 'mixtureOnly') restart();
+  }
   // A meter on the mouths needs no zero, so nothing else asks for a start.
   if (decidingQuantity(setup) === 'airflow') restart();
   let findings: Findings | undefined;
-  for (let i = 0; i < MOST_ADVICES; i += 1) {
+  for (let i = 0; i < (options.mixture === undefined ? MOST_ADVICES : MOST_WITH_MIXTURE); i += 1) {
     findings = findingsOf(events, findings);
     if (findings === undefined) return result('refused');
-    const { job, belief, suspicions } = findings;
-    const advice = adviseNextMove(job, belief, { seed, live: 'steady', suspicions });
+    const { job, belief, suspicions, mixture } = findings;
+    const advice = adviseNextMove(job, belief, { seed, live: 'steady', suspicions, mixture });
     switch (advice.kind) {
       case 'done':
         log({ kind: 'finished', outcome: 'balanced', probability: advice.grounds.probability });
@@ -105,6 +123,10 @@ export function runTrial(options: TrialOptions): TrialResult {
         if (engine.turn(advice.adjuster, advice.turns).outcome !== 'turned') return result('refused');
         blip();
         log({ kind: 'move', adjuster: advice.adjuster, turns: advice.turns, advisedTurns: advice.turns });
+        break;
+      case 'mixture':
+        for (const event of mixtureHand.carryOut(advice.step)) log(event);
+        if (advice.step.do === 'look' || (advice.step.do === 'turn' && advice.step.purpose !== 'base')) keepAlive();
         break;
       case 'couple':
         engine.couple(advice.coupling, advice.state === 'clamped');
@@ -140,6 +162,7 @@ export function runTrial(options: TrialOptions): TrialResult {
           bench.wait(SETTLING_TIME);
         } else if (decidingQuantity(setup) === 'airflow') log(bench.meter());
         else {
+          if (options.mixture !== undefined) keepAlive();
           const reading = bench.read(READING_TIME);
           if (reading.phase === 'steady') log(readingFromSignal(reading, { source: 'program', barometer: BAROMETER }));
         }

@@ -22,6 +22,11 @@ export const Instant = Type.String({ pattern: INSTANT_PATTERN });
 /** The smallest positive figure that means anything here: below it a division no longer gives one. Ours. */
 export const LEAST_POSITIVE = 1e-6;
 
+/** One of some words. */
+export function oneOf<T extends string>(names: readonly T[]) {
+  return Type.Unsafe<T>(Type.Union(names.map((name) => Type.Literal(name))));
+}
+
 /** A number with both its bounds: nothing that is stored may be endless, or so small that its square is nothing. */
 export function figure(minimum: number, maximum: number): TNumber {
   return Type.Number({ minimum, maximum });

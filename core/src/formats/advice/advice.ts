@@ -37,6 +37,8 @@ function actionOf(advice: Advice) {
       return { kind: advice.kind, limit: advice.limit };
     case 'suspect':
       return { kind: advice.kind, suspicion: advice.suspicion, probability: advice.suspicionProbability };
+    case 'mixture':
+      return { kind: advice.kind, ...mixtureDocument(advice) };
     case 'holdAndRead':
       return { kind: advice.kind, holdRpm: advice.hold, durationS: advice.duration };
     case 'offIdle': {
@@ -87,5 +89,30 @@ function forecastDocument({ quantity, throats, spread, speed, speedUncertainty }
     })),
     spreadKPa: spread,
     ...speeds,
+  };
+}
+
+function mixtureDocument({ step, stands }: Extract<Advice, { kind: 'mixture' }>) {
+  const circuits = stands.map(({ circuit, lambda, doubt, target, tolerance, chance }) => ({
+    throat: circuit.throat,
+    lambda,
+    uncertainty: doubt,
+    target,
+    tolerance,
+    probability: chance,
+  }));
+  if (step.do === 'look')
+    return { do: step.do, instrument: step.instrument, places: step.places, purpose: step.purpose, circuits };
+  if (step.do === 'count') return { do: step.do, adjuster: step.adjuster, circuits };
+  if (step.do === 'freeAir') return { do: step.do, places: step.places, circuits };
+  return {
+    do: step.do,
+    adjuster: step.adjuster,
+    turns: step.turns,
+    way: step.way,
+    purpose: step.purpose,
+    expected: step.expected.map(({ throat, lambda, doubt }) => ({ throat, lambda, uncertainty: doubt })),
+    expectedSpeedShare: -step.drop,
+    circuits,
   };
 }

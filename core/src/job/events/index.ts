@@ -13,6 +13,8 @@ import { exchanged } from './exchanged';
 import { finished } from './finished';
 import { instrument } from './instrument';
 import { measured } from './measured';
+import { mixturePlan } from './mixturePlan';
+import { mixtureSeen } from './mixtureSeen';
 import { move } from './move';
 import { note } from './note';
 import { observed } from './observed';
@@ -21,6 +23,7 @@ import { part } from './part';
 import { photo } from './photo';
 import { reach } from './reach';
 import { reading } from './reading';
+import { responded } from './responded';
 import { setupCorrected } from './setupCorrected';
 import { stage } from './stage';
 import { stalled } from './stalled';
@@ -61,6 +64,9 @@ const KINDS = [
   part,
   cameOff,
   appointment,
+  mixturePlan,
+  mixtureSeen,
+  responded,
   finished,
   closedJob,
   undone,

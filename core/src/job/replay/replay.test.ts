@@ -36,6 +36,7 @@ function asThen(events: readonly JobEvent[]): unknown {
     matchedAt,
     search,
     sheet,
+    mixture,
     cures,
     status,
     ...job

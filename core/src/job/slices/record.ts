@@ -14,8 +14,10 @@ export interface JobRecord {
   readonly sheet: readonly EventOf<
     'visit' | 'measured' | 'stepDone' | 'stepSkipped' | 'timed' | 'photo' | 'part' | 'cameOff' | 'appointment'
   >[];
+  /** How the mixture is worked at, and what was seen of it. */
+  readonly mixture: readonly EventOf<'mixturePlan' | 'mixtureSeen' | 'responded'>[];
 }
 
 export function emptyRecord(): JobRecord {
-  return { readings: [], airflows: [], offIdleReadings: [], moves: [], notes: [], search: [], sheet: [] };
+  return { readings: [], airflows: [], offIdleReadings: [], moves: [], notes: [], search: [], sheet: [], mixture: [] };
 }

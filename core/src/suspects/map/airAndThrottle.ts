@@ -10,6 +10,8 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
     commonness: 'common',
     because: 'Air that no fuel came with: lean there, the speed hangs, and no screw sets it.',
     signs: {
+      leanAtEnd: 'often',
+      firstLean: 'sometimes',
       hangs: 'mostly',
       hunts: 'often',
       whistles: 'often',
@@ -250,6 +252,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
     commonness: 'usual',
     because: 'Extra fuel all the time: fine cold, sooty warm.',
     signs: {
+      richAtEnd: 'often',
       idleSooty: 'always',
       thirsty: 'mostly',
       coldFineWarmBad: 'often',
@@ -272,6 +275,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
     commonness: 'uncommon',
     because: 'A worn seat of its plunger: one carburetor runs rich, warm.',
     signs: {
+      richAtEnd: 'often',
       plugSooty: 'mostly',
       idleSooty: 'mostly',
       screwDead: 'often',
@@ -305,6 +309,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
     commonness: 'uncommon',
     because: 'An oval jet passes more at every opening that the needle meters: rich low down, leaned in vain.',
     signs: {
+      richAtEnd: 'often',
       builtUp: 'mostly',
       thirsty: 'mostly',
       bogsThenClears: 'often',

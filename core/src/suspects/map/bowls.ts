@@ -25,7 +25,14 @@ export const BOWLS: readonly Cause[] = [
   )({
     commonness: 'common',
     because: 'One grain is enough; a rap may free it, and where the tank sheds rust it comes back.',
-    signs: { ...OVERFLOWS, puddle: 'always', tankSheds: 'often', newThenBad: 'sometimes', stood: 'sometimes' },
+    signs: {
+      richAtEnd: 'mostly',
+      ...OVERFLOWS,
+      puddle: 'always',
+      tankSheds: 'often',
+      newThenBad: 'sometimes',
+      stood: 'sometimes',
+    },
     tests: {
       staticFuel: { fast: 'mostly', slow: 'sometimes' },
       rapBowl: { stops: 'mostly' },
@@ -47,7 +54,7 @@ export const BOWLS: readonly Cause[] = [
   )({
     commonness: 'usual',
     because: 'A groove in the needle’s tip never closes wholly; a seat that backs out leaks past its thread.',
-    signs: { ...OVERFLOWS, builtUp: 'often', floodsHot: 'sometimes' },
+    signs: { richAtEnd: 'sometimes', ...OVERFLOWS, builtUp: 'often', floodsHot: 'sometimes' },
     tests: {
       staticFuel: { slow: 'mostly', fast: 'sometimes' },
       openBowl: { worn: 'always' },
@@ -134,6 +141,7 @@ export const BOWLS: readonly Cause[] = [
     commonness: 'usual',
     because: 'High runs rich everywhere and spills on a slope; low runs lean and late onto the main jet.',
     signs: {
+      richAtEnd: 'sometimes',
       rebuilt: 'often',
       plugSooty: 'often',
       plugWhite: 'sometimes',

@@ -60,6 +60,7 @@ export const ELSEWHERE: readonly Cause[] = [
     because:
       'The cylinder that draws soon after its sister finds what she left: lean by the firing order, not by a jet.',
     signs: {
+      leanerThanSister: 'mostly',
       plugWhite: 'mostly',
       missesIdle: 'sometimes',
       rebuilt: 'sometimes',

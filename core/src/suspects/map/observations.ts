@@ -64,6 +64,12 @@ export const OBSERVATIONS: readonly Observation[] = [
   idle('fallsInGear', 'the idle falls far when put into gear', { words: 'drops gear stalls drive' }),
   idleAt('screwDead', 'its mixture screw changes nothing', { words: 'screw does nothing no effect' }),
   idleAt('screwFar', 'its mixture screw ends a turn or more from its sisters', { words: 'turns different out' }),
+  idleAt('leanAtEnd', 'it stays lean as far as its mixture screw goes', { words: 'lean screw out end' }),
+  idleAt('richAtEnd', 'it stays rich with its mixture screw on the seat', { words: 'rich screw in seat' }),
+  idleAt('firstLean', 'its idle is right and the first opening lean', { words: 'lean just off idle opening' }),
+  idleOf('leanerThanSister', 'it burns leaner than its sister on the same throat', {
+    words: 'one cylinder lean shared manifold',
+  }),
   idleOf('missesIdle', 'it misses at idle', { words: 'dead cylinder not firing drops out cold pipe' }),
   idleOf('coldPipe', 'its exhaust stays cooler', { words: 'cold header pipe finger' }),
 

@@ -10,6 +10,8 @@ export const PASSAGES: readonly Cause[] = [
     commonness: 'common',
     because: 'The finest hole goes first when fuel dries: no idle fuel, so its screw has nothing to set.',
     signs: {
+      leanAtEnd: 'often',
+      firstLean: 'often',
       stood: 'mostly',
       oldFuel: 'often',
       startsOnlyWithChoke: 'mostly',
@@ -49,6 +51,7 @@ export const PASSAGES: readonly Cause[] = [
     commonness: 'uncommon',
     because: 'The idle is right; between it and the main there is no fuel.',
     signs: {
+      firstLean: 'mostly',
       hesitates: 'always',
       popsOpening: 'often',
       stood: 'often',
@@ -106,6 +109,8 @@ export const PASSAGES: readonly Cause[] = [
     commonness: 'uncommon',
     because: 'Kits and old boxes hold every size; one carburetor then meters otherwise throughout.',
     signs: {
+      firstLean: 'sometimes',
+      leanAtEnd: 'sometimes',
       rebuilt: 'mostly',
       plugSooty: 'often',
       plugWhite: 'often',
@@ -144,7 +149,13 @@ export const PASSAGES: readonly Cause[] = [
     needs: 'manyCircuits',
     because:
       'With a feed from the main well and low idle vacuum, the booster that begins to pull turns the idle feed round for a moment.',
-    signs: { hesitates: 'always', popsOpening: 'mostly', breathingChanged: 'sometimes', surges: 'sometimes' },
+    signs: {
+      firstLean: 'often',
+      hesitates: 'always',
+      popsOpening: 'mostly',
+      breathingChanged: 'sometimes',
+      surges: 'sometimes',
+    },
     tests: { seeShot: { weak: 'never' }, chokeHalf: { better: 'sometimes' } },
     mend: 'Close the feed at the well’s side, open the one from the bowl.',
     parts: 'plugs, feed jets',

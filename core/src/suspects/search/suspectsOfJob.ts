@@ -1,5 +1,7 @@
 import { secondsBetween } from '../../basics';
 import type { Job } from '../../job';
+import type { Mixture } from '../../mixture';
+import { mixtureEvidence } from '../../mixture/mixtureEvidence';
 import { counterOf } from '../../sheet/counter';
 import { sheetEvidence } from '../../sheet/sheetEvidence';
 import { type Evidence, nextTests, type ProposedTest, type Suspects, weighSuspects } from '../infer';
@@ -21,19 +23,22 @@ export interface SearchOptions {
   readonly putOff?: readonly string[];
   /** Leaves out what the workshop has put right before. */
   readonly byMapAlone?: boolean;
+  /** What is known of the mixture, where the job has a plan for it. */
+  readonly mixture?: Mixture | undefined;
 }
 
 /** Weighs what a job knows. */
 export function suspectsOfJob(
   job: Job,
   suspicions: readonly Weighed[],
-  { putOff = [], byMapAlone = false }: SearchOptions = {},
+  { putOff = [], byMapAlone = false, mixture }: SearchOptions = {},
 ): JobSuspects {
   const { evidence: spoken, cured } = searchOf(job);
   // Of one thing one word counts: what a person says before what sheet and bench saw, and of a row's two findings the later.
   const own: readonly Told[] = [
     ...seenBy('sheet', sheetEvidence(job)),
     ...seenBy('bench', benchEvidence(job, suspicions)),
+    ...seenBy('bench', mixture === undefined ? [] : mixtureEvidence(mixture)),
     ...seenBy('record', recurring(job, spoken)),
   ];
   const said = new Set(spoken.map(({ evidence }) => keyOf(evidence)));

@@ -1,6 +1,7 @@
 import { at, seededRandom } from '../../basics';
 import type { Suspicion } from '../../faults';
 import { actionOn, concernOf, type Setup } from '../../setup';
+import type { FuelSide } from './fuelSide';
 import { type ForeignLaw, PLAIN_LAW } from './law';
 
 /**
@@ -16,6 +17,8 @@ export interface ForeignOptions {
   readonly fault?: Suspicion;
   /** Laws of its own; without, those of the one foreign engine. */
   readonly law?: ForeignLaw;
+  /** Its fuel side; without, every mixture is right and stays so. */
+  readonly fuel?: FuelSide;
   /** Gauges of another bank, as they were there; drawn when left out. */
   readonly gauges?: ForeignGauges;
 }
@@ -33,6 +36,8 @@ export interface ForeignBank extends ForeignGauges {
   readonly match: () => readonly number[];
   /** Air past each mouth as a float shows it, in a scale of its own. */
   readonly meter: () => readonly number[];
+  /** Openings past the mouths over those that the idle should have: what the fuel side meters by. */
+  readonly openings: () => readonly number[];
   readonly turn: (adjuster: string, turns: number) => void;
   /** Whether it would die where it stands. */
   readonly dies: () => boolean;
@@ -57,7 +62,7 @@ const LEFT_BY_PIPE = 0.35;
 const NOISE_RPM = 4;
 
 export function createForeignBank(setup: Setup, options: ForeignOptions): ForeignBank {
-  const { seed, turnsOff = 1, rpmOff = 300, fault, law } = options;
+  const { seed, turnsOff = 1, rpmOff = 300, fault, law, fuel } = options;
   const random = seededRandom(seed ^ 0x5eed);
   const either = (most: number) => most * (2 * random.uniform() - 1);
   const { throats, adjusters, engine, targets } = setup;
@@ -98,6 +103,10 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
     });
   }
 
+  /** Openings over those that the idle should have. */
+  const over = (open: ReturnType<typeof openings>) =>
+    open.map(({ mouth }, i) => mouth / (OPENING * Math.max(1, at(throats, i).feeds.length)));
+
   /** Pressure behind an opening against what its cylinders draw: bisection, for flow falls and draw rises with it. */
   function pressureBehind(opening: number, cylinders: number, rpm: number): number {
     let [low, high] = [0, AMBIENT];
@@ -111,13 +120,14 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
 
   function state() {
     const open = openings();
+    const burns = fuel === undefined ? 1 : fuel.speedShare(over(open));
     let rpm = targets.idleRpm;
     let pressures: readonly number[] = [];
     for (let i = 0; i < 60; i += 1) {
       pressures = throats.map(({ feeds }, k) => pressureBehind(at(open, k).whole, Math.max(1, feeds.length), rpm));
       // The work goes with the mean of the charges; the engine runs as fast as that carries its friction.
       const charge = pressures.reduce((sum, p) => sum + p, 0) / pressures.length / (AMBIENT - idleDepression);
-      rpm += 0.3 * (targets.idleRpm * ease * charge ** power - rpm);
+      rpm += 0.3 * (targets.idleRpm * ease * burns * charge ** power - rpm);
     }
     const mean = pressures.reduce((sum, p) => sum + p, 0) / pressures.length;
     const left = (setup.pipes ?? []).length > 0 ? LEFT_BY_PIPE : 1;
@@ -152,7 +162,9 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
     slopes,
     zeros,
     dies: () => state().rpm < rest.stallsAt * targets.idleRpm,
+    openings: () => over(openings()),
     turn(adjuster, turns) {
+      fuel?.turn(adjuster, turns);
       const place = adjusters.findIndex(({ id }) => id === adjuster);
       turned[place] = at(turned, place) + turns * (1 + rest.handBias + rest.handShare * random.normal());
     },

@@ -3,7 +3,8 @@ import { at, seededRandom } from '../../basics';
 import type { Suspicion } from '../../faults';
 import { type Findings, findingsOf } from '../../findings';
 import { type Bare, decide, type EventOf, type JobEvent } from '../../job';
-import { concernOf, type Setup } from '../../setup';
+import { COLLECTOR, type MixtureStep } from '../../mixture';
+import { concernOf, decidingQuantity, type Setup } from '../../setup';
 import { idOf, instrument } from '../jobs';
 import { createForeignBank, type ForeignBank, type ForeignGauges, type ForeignOptions } from './bank';
 
@@ -21,6 +22,7 @@ export interface Driven {
   /** How often it died. */
   readonly stalls: number;
   readonly gauges: ForeignGauges;
+  readonly openings: readonly number[];
 }
 
 export interface DriveOptions extends ForeignOptions {
@@ -35,9 +37,12 @@ export interface DriveOptions extends ForeignOptions {
   readonly otherScrews?: number;
   /** There is no meter: that is said once. */
   readonly noMeter?: boolean;
+  /** How the mixture is worked at; needs a fuel side. */
+  readonly mixture?: Bare<EventOf<'mixturePlan'>>;
 }
 
 const MOST_ADVICES = 80;
+const MOST_WITH_MIXTURE = 300;
 /** Of a program's gauges, per cent: the foreign bank's differ by 0.4 either way. */
 const PLAIN_CLASS = 0.5;
 const AT = '2026-01-01T00:00:00.000Z';
@@ -68,6 +73,7 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
       inBand: Math.abs(rpm - idleRpm) <= idleBandRpm,
       suspected,
       stalls,
+      openings: bank.openings(),
       gauges: { slopes: bank.slopes, zeros: bank.zeros },
     };
   };
@@ -75,12 +81,13 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
   // A program that cannot match its gauges has to say how good they are.
   if (options.plain === true) log(instrument(PLAIN_CLASS));
   if (options.instrument !== undefined) log(options.instrument);
+  if (options.mixture !== undefined) log(options.mixture);
   let findings: Findings | undefined;
-  for (let i = 0; i < MOST_ADVICES; i += 1) {
+  for (let i = 0; i < (options.mixture === undefined ? MOST_ADVICES : MOST_WITH_MIXTURE); i += 1) {
     findings = findingsOf(events, findings);
     if (findings === undefined) throw new Error('the log was opened');
-    const { job, belief, suspicions } = findings;
-    const advice = adviseNextMove(job, belief, { seed: 1, live: 'steady', suspicions });
+    const { job, belief, suspicions, mixture } = findings;
+    const advice = adviseNextMove(job, belief, { seed: 1, live: 'steady', suspicions, mixture });
     probability = advice.grounds.probability;
     switch (advice.kind) {
       case 'done':
@@ -102,6 +109,9 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
         }
         break;
       }
+      case 'mixture':
+        for (const event of mixtureAs(advice.step, { setup, bank, options })) log(event);
+        break;
       case 'couple':
         log({ kind: 'coupled', coupling: advice.coupling, state: advice.state });
         break;
@@ -160,20 +170,80 @@ function readAs(purpose: string, { setup, bank, options }: Reading): readonly Ba
   }
   if (!plain && purpose === 'meterMouths' && options.noMeter === true)
     return [{ kind: 'check', check: { what: 'noMeter' } }];
-  if (!plain && purpose === 'meterMouths') {
-    const shown = bank.meter();
-    return [
-      {
-        kind: 'airflow',
-        throats: ids.map((throat, i) => ({ throat, shown: shown[i] ?? 1, uncertainty: 0.03 * (shown[i] ?? 1) })),
-      },
-    ];
-  }
+  if (!plain && purpose === 'meterMouths') return [airflowOf(ids, bank)];
   if (!plain && purpose === 'afterBlip') {
     bank.blip();
     return [{ kind: 'check', check: { what: 'blipped' } }];
   }
+  if (decidingQuantity(setup) === 'airflow') return [airflowOf(ids, bank)];
   return [readingOf(ids, bank)];
+}
+
+function airflowOf(ids: readonly string[], bank: ForeignBank): Bare<EventOf<'airflow'>> {
+  const shown = bank.meter();
+  return {
+    kind: 'airflow',
+    throats: ids.map((throat, i) => ({ throat, shown: shown[i] ?? 1, uncertainty: 0.03 * (shown[i] ?? 1) })),
+    rpm: bank.look().rpm,
+  };
+}
+
+/** What a step on the mixture shows on the foreign engine. */
+function mixtureAs(step: MixtureStep, { setup, bank, options: { fuel } }: Reading): readonly Bare[] {
+  if (fuel === undefined) throw new Error('the foreign engine has no fuel side');
+  const lambdas = fuel.lambdas(bank.openings());
+  const of = (id: string) => lambdas[setup.cylinders.findIndex((cylinder) => cylinder.id === id)] ?? 1;
+  const mean = () => lambdas.length / lambdas.reduce((sum, lambda) => sum + 1 / lambda, 0);
+  switch (step.do) {
+    case 'count':
+      return [
+        {
+          kind: 'mixtureSeen',
+          seen: { how: 'turns', adjuster: step.adjuster, fromSeat: fuel.fromSeat(step.adjuster) },
+        },
+      ];
+    case 'freeAir':
+      return step.places.map((place) => {
+        const seen = { how: 'freeAir' as const, oxygenPercent: fuel.freeAir() };
+        return { kind: 'mixtureSeen', seen: place === 'sensor' ? seen : { ...seen, exhaust: place } };
+      });
+    case 'turn':
+      bank.turn(step.adjuster, step.turns);
+      bank.blip();
+      return [{ kind: 'move', adjuster: step.adjuster, turns: step.turns, advisedTurns: step.turns }];
+    case 'look':
+      switch (step.instrument) {
+        case 'sensor':
+          return [
+            {
+              kind: 'mixtureSeen',
+              seen: {
+                how: 'sensor',
+                figures: step.places.map((exhaust) => {
+                  const { lambda, flutter } = fuel.sensor(exhaust === COLLECTOR ? mean() : of(exhaust));
+                  return { exhaust, lambda: Math.min(8, lambda), uncertainty: 0.004, flutter: Math.min(8, flutter) };
+                }),
+              },
+            },
+          ];
+        case 'colour':
+          return step.places.map((cylinder) => ({
+            kind: 'mixtureSeen',
+            seen: { how: 'colour', cylinder, colour: fuel.colour(of(cylinder)), when: 'idle' },
+          }));
+        case 'lift':
+          return step.places.map((throat) => ({
+            kind: 'mixtureSeen',
+            seen: {
+              how: 'lift',
+              throat,
+              answer: fuel.lift(of(setup.throats.find(({ id }) => id === throat)?.feeds[0] ?? '')),
+            },
+          }));
+        default:
+          return [{ kind: 'responded', answer: { by: 'tachometer', rpm: bank.look().rpm, uncertaintyRpm: 4 } }];
+      }
+  }
 }
 
 function readingOf(ids: readonly string[], bank: ForeignBank): Bare<EventOf<'reading'>> {

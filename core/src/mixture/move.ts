@@ -1,0 +1,78 @@
+import { at } from '../basics';
+import { Transition } from '../belief/transition';
+import { actionOn, concernOf, enrichmentOn } from '../setup';
+import type { Turns } from '../units';
+import type { MixtureLayout, MixtureState } from './belief';
+import { mixtureScrews } from './circuits';
+
+/** A hand that means to turn by x turns turns by x with this standard deviation: as for the air. common practice, no source. */
+const HAND_TURNS = 1 / 64;
+const HAND_SHARE = 0.05;
+/**
+ * A turn adds or takes about the same fuel wherever the screw stands, so that it does more to lambda the leaner it is; a port that shares its
+ * passage with the transfer slot bends that further. The logarithm of what a turn does grows by so much for each unit of log lambda. Ours.
+ */
+const BEND = 1.4;
+const BEND_DOUBT = 0.8;
+/** What is left of doubt about a turn's own effect, as a share of it. Ours. */
+const OWN_DOUBT = 0.08;
+/** A stop or knob moves lambda by some hundredths a turn, nobody knows which way: on its own throats, and on all by the idle. Ours. */
+const BY_STOP = 0.06;
+const BY_IDLE = 0.02;
+/** No turn makes a mixture leaner than this many times as lean in one go. */
+const MOST = 0.85;
+
+/** What leaning by `by` turns does to the logarithm of lambda at a gain (logarithm for each turn), and its slope by that gain. */
+export function leaned(gain: number, by: number): { readonly change: number; readonly slope: number } {
+  const straight = Math.exp(gain) * by;
+  const left = 1 - Math.min(MOST, BEND * straight);
+  return { change: -Math.log(left) / BEND, slope: straight / left };
+}
+
+/** Turns that lean by so much: the inverse of `leaned`. */
+export function turnsToLean(gain: number, change: number): number {
+  return (1 - Math.exp(-BEND * change)) / (BEND * Math.exp(gain));
+}
+
+/** The state after a screw was turned in by so many turns: a mixture screw by what it does, another by a doubt. */
+export function turned(
+  layout: MixtureLayout,
+  state: MixtureState,
+  { adjuster: id, turns: by }: { readonly adjuster: string; readonly turns: Turns | number },
+): MixtureState {
+  const adjuster = layout.setup.adjusters.find((candidate) => candidate.id === id);
+  if (adjuster === undefined || by === 0) return state;
+  const turn = new Transition();
+  if (concernOf(adjuster) !== 'mixture') {
+    if (concernOf(adjuster) === 'linkage') return state;
+    layout.setup.throats.forEach((throat, i) => {
+      const moved = actionOn(adjuster, throat.id) === 0 ? BY_IDLE : BY_STOP;
+      turn.widen(layout.lambda(i), (moved * by) ** 2);
+    });
+    return applied(turn, state);
+  }
+  const screw = mixtureScrews(layout.setup).findIndex((candidate) => candidate.id === id);
+  const place = layout.gain(screw);
+  const gain = at(state.mean, place);
+  const hand = new Map<number, number>();
+  let largest = 0;
+  layout.setup.throats.forEach((throat, i) => {
+    const enriches = enrichmentOn(adjuster, throat.id);
+    if (enriches === 0) return;
+    const { change, slope } = leaned(gain, -enriches * by);
+    turn.shift(layout.lambda(i), change);
+    turn.slope(layout.lambda(i), place, slope);
+    turn.widen(layout.lambda(i), (OWN_DOUBT * change) ** 2);
+    hand.set(layout.lambda(i), slope / by);
+    if (Math.abs(change) > Math.abs(largest)) largest = change;
+  });
+  turn.shift(place, BEND * largest);
+  turn.doubtAlong(hand, HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2);
+  turn.widen(place, 0.03 ** 2 + (BEND_DOUBT * largest) ** 2);
+  return applied(turn, state);
+}
+
+function applied(turn: Transition, { mean, covariance }: MixtureState): MixtureState {
+  const after = turn.apply({ mean, covariance });
+  return { mean: after.mean, covariance: after.covariance };
+}

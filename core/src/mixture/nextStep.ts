@@ -1,0 +1,349 @@
+import { at } from '../basics';
+import { type Adjuster, sharesPlenum } from '../setup';
+import { type Turns, turns } from '../units';
+import { circuitDirection, type MixtureState } from './belief';
+import { type Circuit, cylindersOf, mixtureScrews } from './circuits';
+import { placeOfScrew } from './explain';
+import { BASE_TURNS, believed, leanerBy, type Mixture } from './fold';
+import { turned, turnsToLean } from './move';
+import { probeWorth } from './probe';
+import { type CircuitStand, exhaustOf, isFreshWith, standOf } from './target';
+import { COLLECTOR, type MixtureInstrument } from './words';
+
+/** What is known of all circuits, with a plan of what they would be after a turn. */
+export interface MixtureExpectation {
+  readonly throat: string;
+  readonly lambda: number;
+  readonly doubt: number;
+}
+
+/** The next step on a mixture. Without words. */
+export type MixtureStep =
+  /** Look at these exhausts, cylinders or throats with this. `clear`: clear the engine first. */
+  | {
+      readonly do: 'look';
+      readonly instrument: MixtureInstrument;
+      readonly places: readonly string[];
+      readonly purpose: 'first' | 'afterTurn' | 'check';
+    }
+  /** Count this screw in to its seat, write it down, and turn it back out. The engine stands. */
+  | { readonly do: 'count'; readonly adjuster: string }
+  /** Hold these sensors in free air and say what oxygen they show. */
+  | { readonly do: 'freeAir'; readonly places: readonly string[] }
+  | {
+      readonly do: 'turn';
+      readonly adjuster: string;
+      readonly turns: Turns;
+      readonly way: 'richer' | 'leaner';
+      readonly throats: readonly string[];
+      /** `base`: to its base turns; `alive`: an engine that does not idle gets fuel first; `target`: to where it should be; `tell`: to see how the engine answers. */
+      readonly purpose: 'base' | 'alive' | 'target' | 'tell';
+      readonly expected: readonly MixtureExpectation[];
+      /** Expected change of the idle, as a share, where a hill is climbed. */
+      readonly drop: number;
+    };
+
+/** Where the mixture stands, and what is next; no next step when nothing more can be told or set. */
+export interface MixtureOutlook {
+  readonly stands: readonly CircuitStand[];
+  readonly next: MixtureStep | undefined;
+  /** Circuits that are as good as can be told without being sure. */
+  readonly untold: readonly string[];
+}
+
+/** Sure enough that a circuit is within its tolerance: by a figure, and by what eye, ear and speed can show. Ours. */
+const SURE = { figure: 0.92, answer: 0.86 } as const;
+/** A step of a mixture screw, turns; and the largest in one go. common practice, no source: eighths and sixteenths. */
+const FINE = 1 / 16;
+const COARSE = 1 / 8;
+const COARSE_FROM = 3 / 8;
+const LARGEST = 1;
+const LARGEST_TO_BASE = 4;
+/** A probe that tells less than this, nats, is not worth its turn; nor one that costs more of the speed. Ours. */
+const LEAST_WORTH = 0.1;
+const LARGEST_DROP = 0.05;
+/** What a turn costs, nats: a large one takes the engine far from where it was. Ours. */
+const PER_TURN = 0.08;
+/** A circuit whose doubt is more than this share of its tolerance is looked at with whatever else there is. Ours. */
+const VAGUE = 0.6;
+const PROBES = [1 / 8, 1 / 4, 3 / 8, 1 / 2, 3 / 4, 1] as const;
+/** Looks and turns of one circuit after which it is left as it is: what has not told by then will not. Ours. */
+const MOST_TURNS = 7;
+const LAST_TURNS = 3;
+
+/** What instruments tell most of, best first, by the rule. */
+const TELLS: readonly MixtureInstrument[] = ['sensor', 'co', 'tachometer', 'colour', 'lift', 'ears'];
+const TELLS_OF_EDGE: readonly MixtureInstrument[] = ['tachometer', 'ears', 'sensor', 'co', 'colour', 'lift'];
+
+export function mixtureOutlook(mixture: Mixture): MixtureOutlook {
+  const state = believed(mixture);
+  const stands = mixture.layout.circuits.map((circuit) => standOf(mixture, state, circuit));
+  const untold: string[] = [];
+  const first = beforeLooking(mixture, state);
+  if (first !== undefined) return { stands, next: first, untold };
+  const unchecked = sensorsToCheck(mixture);
+  if (unchecked.length > 0) return { stands, next: { do: 'freeAir', places: unchecked }, untold };
+  for (const work of inOrder(mixture, stands)) {
+    const found = workOn(mixture, state, work);
+    if (found !== 'settled' && found !== 'untold') return { stands, next: found, untold };
+    if (found === 'untold') untold.push(...work.map(({ circuit }) => circuit.throat));
+  }
+  return { stands, next: undefined, untold };
+}
+
+/** A screw this far from its base is set to it before anything is looked at, turns. common practice, no source. */
+const OFF_BASE = 0.75;
+/** An engine that does not idle is given so much more fuel by each screw in turn; and so many rounds of it. Ours. */
+const ALIVE_TURNS = 3 / 8;
+const ALIVE_ROUNDS = 3;
+
+/** Screws are counted and set to their base first; an engine that does not idle gets fuel before it is opened. */
+function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | undefined {
+  const { layout, seen, fromSeat, screwTurns, stoodStill } = mixture;
+  const screws = mixtureScrews(layout.setup);
+  const asked = new Set(seen.flatMap((each) => (each.seen.how === 'turns' ? [each.seen.adjuster] : [])));
+  const uncounted = screws.find(({ id }) => !asked.has(id));
+  if (uncounted !== undefined) return { do: 'count', adjuster: uncounted.id };
+  const step = (screw: number, by: number, purpose: 'base' | 'alive') => {
+    const adjuster = screws[screw];
+    const circuit = layout.circuits.find(({ screws: of }) => of.some((reached) => reached.screw === screw));
+    if (adjuster === undefined || circuit === undefined) return undefined;
+    return turnStep(mixture, state, { screw, adjuster, circuit, by, purpose, drop: 0 });
+  };
+  for (const [screw, { id }] of screws.entries()) {
+    const counted = fromSeat[id];
+    if (counted === undefined || screwTurns[id] !== undefined || Math.abs(counted - BASE_TURNS) < OFF_BASE) continue;
+    const found = step(screw, leanerBy(layout.setup, id, counted - BASE_TURNS), 'base');
+    if (found !== undefined) return found;
+  }
+  if (stoodStill === 0 || stoodStill > ALIVE_ROUNDS * screws.length) return undefined;
+  return step((stoodStill - 1) % screws.length, -ALIVE_TURNS, 'alive');
+}
+
+/** Sensors that nobody has held in free air yet: `carried` stands for the only one. */
+function sensorsToCheck({ plan, seen, layout }: Mixture): readonly string[] {
+  if (!plan.instruments.includes('sensor')) return [];
+  const checked = seen.flatMap((each) => (each.seen.how === 'freeAir' ? [each.seen.exhaust] : []));
+  if (plan.sensor !== 'each') return checked.length > 0 ? [] : ['sensor'];
+  return layout.setup.cylinders.map(({ id }) => id).filter((id) => !checked.includes(id));
+}
+
+/** Circuits by the screw that reaches them, the one under way first, then the one furthest from its target. */
+function inOrder(mixture: Mixture, stands: readonly CircuitStand[]): readonly (readonly CircuitStand[])[] {
+  const screws = mixtureScrews(mixture.layout.setup);
+  const groups = new Map<number, CircuitStand[]>();
+  for (const stand of stands) {
+    const screw = at(stand.circuit.screws, 0).screw;
+    groups.set(screw, [...(groups.get(screw) ?? []), stand]);
+  }
+  const underWay = screws.findIndex(({ id }) => id === mixture.lastTurned?.adjuster);
+  const isEach = mixture.plan.instruments.includes('sensor') && mixture.plan.sensor === 'each';
+  const weight = ([screw, of]: readonly [number, readonly CircuitStand[]]) => {
+    const worst = Math.max(...of.map(({ error, sigma, tolerance }) => Math.abs(error / tolerance) + sigma / tolerance));
+    return worst + (screw === underWay && !isEach ? 1e6 : 0);
+  };
+  return [...groups].sort((a, b) => weight(b) - weight(a)).map(([, of]) => of);
+}
+
+/** What to do about the circuits of one screw. */
+function workOn(
+  mixture: Mixture,
+  state: MixtureState,
+  work: readonly CircuitStand[],
+): MixtureStep | 'settled' | 'untold' {
+  const stand = work.reduce((worst, other) => (other.chance < worst.chance ? other : worst));
+  const { circuit } = stand;
+  const { by } = mixture.plan.rule;
+  const sure = by === 'lambda' || by === 'co' ? SURE.figure : SURE.answer;
+  const isRight = work.every(({ chance }) => chance >= sure);
+  if (isRight && stand.fresh) return 'settled';
+  const instruments = orderedInstruments(mixture);
+  const unseen = instruments.find(
+    (instrument) => !isFreshWith(mixture, circuit, instrument) && tells(mixture, circuit, instrument),
+  );
+  const seenOnce = stand.fresh;
+  const isVague = stand.sigma > VAGUE * stand.tolerance;
+  if (unseen !== undefined && (!seenOnce || (!isRight && isVague))) return lookAt(mixture, circuit, unseen);
+  const error = work.reduce((sum, one) => sum + one.error, 0) / work.length;
+  const isPlain =
+    Math.abs(error) > 0.45 * stand.tolerance &&
+    (stand.sigma < 1.2 * stand.tolerance || Math.abs(error) > 1.3 * stand.sigma);
+  const made = turnsOn(mixture, circuit);
+  if (isPlain && made < MOST_TURNS) {
+    const step = targetTurn(mixture, state, { circuit, error });
+    if (step !== undefined) return step;
+  }
+  if (made < MOST_TURNS) {
+    const probe = bestProbe(mixture, state, { circuit, instruments });
+    if (probe !== undefined) return probe;
+  }
+  // What was learned is used, however many turns it took.
+  if (Math.abs(error) > 0.6 * stand.tolerance && made < MOST_TURNS + LAST_TURNS) {
+    const step = targetTurn(mixture, state, { circuit, error });
+    if (step !== undefined) return step;
+  }
+  return 'untold';
+}
+
+function orderedInstruments({ plan }: Mixture): readonly MixtureInstrument[] {
+  const isEdge = plan.rule.by === 'leanBest' || plan.rule.by === 'leanDrop';
+  const has = (instrument: MixtureInstrument) =>
+    // The gauges show the speed too.
+    plan.instruments.includes(instrument) || (instrument === 'tachometer' && plan.order !== 'mixtureOnly');
+  return (isEdge ? TELLS_OF_EDGE : TELLS).filter(has);
+}
+
+/** Whether an instrument can say anything of a circuit now. */
+function tells(mixture: Mixture, circuit: Circuit, instrument: MixtureInstrument): boolean {
+  // A speed alone says nothing: it is what the answer to a turn is compared with.
+  if (instrument === 'tachometer') return mixture.rpm === undefined || isUnderWay(mixture, circuit);
+  if (instrument === 'ears') return isUnderWay(mixture, circuit);
+  if (instrument === 'lift') return mixture.layout.setup.throats[circuit.place]?.throttle === 'constantDepression';
+  return instrument !== 'sensor' || !isMissing(mixture, circuit);
+}
+
+/** Whether a sensor has shown that cycles miss there: its figure is then no evidence but that the mixture is not leaner. */
+export function isMissing({ missing, layout, looked, touched }: Mixture, circuit: Circuit): boolean {
+  const when = looked[circuit.place]?.sensor;
+  const wasSeen = when !== undefined && when > at(touched, circuit.place);
+  return wasSeen && cylindersOf(layout.setup, circuit.place).some((k) => at(missing, k) > 0.5);
+}
+
+function isUnderWay({ sweep }: Mixture, circuit: Circuit): boolean {
+  return sweep !== undefined && circuit.screws.some(({ screw }) => screw === sweep.screw);
+}
+
+function lookAt(mixture: Mixture, circuit: Circuit, instrument: MixtureInstrument): MixtureStep {
+  const { plan, layout, looked, touched } = mixture;
+  const before = looked[circuit.place]?.[instrument];
+  const purpose = before === undefined ? 'first' : at(touched, circuit.place) > before ? 'afterTurn' : 'check';
+  const isExhaust = instrument === 'sensor' || instrument === 'co';
+  if (isExhaust && plan.sensor === 'collector') return { do: 'look', instrument, places: [COLLECTOR], purpose };
+  if (instrument === 'sensor' && plan.sensor === 'each')
+    return { do: 'look', instrument, places: layout.setup.cylinders.map(({ id }) => id), purpose };
+  const places = instrument === 'lift' ? [circuit.throat] : [exhaustOf(mixture, circuit)];
+  return {
+    do: 'look',
+    instrument,
+    places: instrument === 'tachometer' || instrument === 'ears' ? [] : places,
+    purpose,
+  };
+}
+
+/** Turns made on a circuit's screws since the mixture was planned. */
+function turnsOn({ screwTurns, layout }: Mixture, circuit: Circuit): number {
+  const screws = mixtureScrews(layout.setup);
+  return circuit.screws.reduce((sum, { screw }) => sum + (screwTurns[screws[screw]?.id ?? ''] ?? 0), 0);
+}
+
+/** The turn that brings a circuit to its target: less than all of it while nobody knows what a turn does. */
+function targetTurn(
+  mixture: Mixture,
+  state: MixtureState,
+  { circuit, error }: { readonly circuit: Circuit; readonly error: number },
+): MixtureStep | undefined {
+  const { layout } = mixture;
+  const chosen = chosenScrew(mixture, circuit, -error);
+  if (chosen === undefined) return undefined;
+  const place = layout.gain(chosen.screw);
+  const doubt = Math.sqrt(state.covariance.get(place, place));
+  const own = circuitDirection(layout, state, circuit).way.get(layout.lambda(circuit.place)) ?? 1;
+  const isAlone = !sharesPlenum(layout.setup);
+  const caution = mixture.turnedInAll[chosen.adjuster.id] === undefined ? 1 : 0.4;
+  const by = turnsToLean(at(state.mean, place), isAlone ? -error / own : -error) * Math.exp(-caution * doubt);
+  return turnStep(mixture, state, { ...chosen, circuit, by, purpose: 'target', drop: 0 });
+}
+
+function bestProbe(
+  mixture: Mixture,
+  state: MixtureState,
+  { circuit, instruments }: { readonly circuit: Circuit; readonly instruments: readonly MixtureInstrument[] },
+): MixtureStep | undefined {
+  let best: { readonly worth: number; readonly by: number; readonly drop: number } | undefined;
+  for (const by of PROBES.flatMap((size) => [size, -size])) {
+    const chosen = chosenScrew(mixture, circuit, by);
+    if (chosen === undefined || roundTurns(mixture, chosen.adjuster, { leaner: by }) === 0) continue;
+    const worths = instruments.map((instrument) =>
+      probeWorth(mixture, state, { circuit, screw: chosen.screw, instrument, by }),
+    );
+    const worth = worths.reduce((sum, one) => sum + one.worth, 0) - PER_TURN * Math.abs(by);
+    const drop = Math.max(0, ...worths.map((one) => one.drop));
+    if (worth > LEAST_WORTH && drop < LARGEST_DROP && (best === undefined || worth > best.worth))
+      best = { worth, by, drop };
+  }
+  if (best === undefined) return undefined;
+  const chosen = chosenScrew(mixture, circuit, best.by);
+  return chosen && turnStep(mixture, state, { ...chosen, circuit, by: best.by, purpose: 'tell', drop: best.drop });
+}
+
+interface Chosen {
+  readonly screw: number;
+  readonly adjuster: Adjuster;
+}
+
+/** The screw of a circuit that has room to lean (rich negative); on one plenum the one that lags behind its sisters, so that all end alike. */
+function chosenScrew(mixture: Mixture, circuit: Circuit, leaner: number): Chosen | undefined {
+  const { layout } = mixture;
+  const screws = mixtureScrews(layout.setup);
+  const places = sharesPlenum(layout.setup)
+    ? layout.circuits.flatMap(({ screws: of }) => of.map(({ screw }) => screw))
+    : circuit.screws.map(({ screw }) => screw);
+  const able = [...new Set(places)].flatMap((screw) => {
+    const adjuster = screws[screw];
+    return adjuster === undefined || roundTurns(mixture, adjuster, { leaner: FINE * Math.sign(leaner) }) === 0
+      ? []
+      : [{ screw, adjuster }];
+  });
+  const gone = ({ adjuster: { id } }: Chosen) =>
+    Math.sign(leaner) * leanerBy(layout.setup, id, BASE_TURNS - placeOfScrew(mixture, id));
+  return able.sort((a, b) => gone(a) - gone(b))[0];
+}
+
+/** Turns in for turns leaner, in steps that people make, no further than seat and end. */
+function roundTurns(
+  { layout, turnsIn, fromSeat }: Mixture,
+  { id, range }: Adjuster,
+  { leaner, most = LARGEST }: { readonly leaner: number; readonly most?: number },
+): number {
+  const wanted = Math.min(most, Math.abs(leaner)) * Math.sign(leanerBy(layout.setup, id, 1)) * Math.sign(leaner);
+  const now = turnsIn[id] ?? 0;
+  const step = Math.abs(wanted) < COARSE_FROM ? FINE : COARSE;
+  const room = wanted > 0 ? Math.min(range.inTurns - now, fromSeat[id] ?? LARGEST_TO_BASE) : range.outTurns + now;
+  const size = Math.min(Math.round(Math.abs(wanted) / step) * step, Math.floor((room + 1e-9) / FINE) * FINE);
+  return size <= 0 ? 0 : Math.sign(wanted) * size;
+}
+
+function turnStep(
+  mixture: Mixture,
+  state: MixtureState,
+  {
+    adjuster,
+    circuit,
+    by,
+    purpose,
+    drop,
+  }: Chosen & {
+    readonly circuit: Circuit;
+    readonly by: number;
+    readonly purpose: 'base' | 'alive' | 'target' | 'tell';
+    readonly drop: number;
+  },
+): MixtureStep | undefined {
+  const { layout } = mixture;
+  const rounded = roundTurns(mixture, adjuster, { leaner: by, most: purpose === 'base' ? LARGEST_TO_BASE : LARGEST });
+  if (rounded === 0) return undefined;
+  const after = turned(layout, state, { adjuster: adjuster.id, turns: rounded });
+  return {
+    do: 'turn',
+    adjuster: adjuster.id,
+    turns: turns(rounded),
+    way: by > 0 ? 'leaner' : 'richer',
+    throats: adjuster.acts.map(({ throat }) => throat),
+    purpose,
+    expected: layout.circuits.map((other) => {
+      const { lambda, doubt } = standOf(mixture, after, other);
+      return { throat: other.throat, lambda, doubt };
+    }),
+    drop: circuit.screws.length > 0 ? drop : 0,
+  };
+}

@@ -1,0 +1,92 @@
+import { at } from '../basics';
+import { circuitDirection, type MixtureState } from './belief';
+import { type Circuit, cylindersOf } from './circuits';
+import type { Mixture } from './fold';
+import { edgeOf, LEAN_BEST_SHARE } from './hill';
+import { lambdaOfCo, normalBelow, RIGHT_COLOUR, RIGHT_LIFT } from './likelihoods';
+import { type Direction, varianceAlong } from './update';
+import { MIXTURE_INSTRUMENTS, type MixtureInstrument } from './words';
+
+/** How far from the target still counts as right, logarithm of lambda: what the evidence of each rule can show. Ours. */
+export const TOLERANCE = { lambda: 0.02, co: 0.025, leanBest: 0.04, leanDrop: 0.04, colour: 0.06, lift: 0.06 } as const;
+
+/** Idle target by ignition: 0.95 with a modest one, up to 1.00 with a strong one. common practice, no source. */
+export const IDLE_TARGET = { modest: 0.95, strong: 1.0 } as const;
+
+/** Where one circuit stands against its target. */
+export interface CircuitStand {
+  readonly circuit: Circuit;
+  /** Lambda of its cylinders, and its standard uncertainty. */
+  readonly lambda: number;
+  readonly doubt: number;
+  readonly target: number;
+  readonly tolerance: number;
+  /** Logarithm of lambda over the target: lean positive; and its standard uncertainty, the target's own included. */
+  readonly error: number;
+  readonly sigma: number;
+  /** Probability that it is within its tolerance. */
+  readonly chance: number;
+  /** Seen with any instrument since something last moved it. */
+  readonly fresh: boolean;
+}
+
+/** Where a circuit stands in a state: the mixture's own, or one that a turn would make. */
+export function standOf(mixture: Mixture, state: MixtureState, circuit: Circuit): CircuitStand {
+  const { layout, plan } = mixture;
+  const { value, way } = circuitDirection(layout, state, circuit);
+  const aim = aimOf(mixture, state, circuit);
+  const tolerance = TOLERANCE[plan.rule.by];
+  const error = value - aim.value;
+  const direction: Direction = aim.byFollows === 0 ? way : new Map([...way, [layout.follows, -aim.byFollows] as const]);
+  const sigma = Math.hypot(Math.sqrt(varianceAlong(state.covariance, direction)), aim.doubt);
+  return {
+    circuit,
+    lambda: Math.exp(value),
+    doubt: Math.exp(value) * Math.sqrt(varianceAlong(state.covariance, way)),
+    target: Math.exp(aim.value),
+    tolerance,
+    error,
+    sigma,
+    chance: normalBelow((tolerance - error) / sigma) - normalBelow((-tolerance - error) / sigma),
+    fresh: isFresh(mixture, circuit),
+  };
+}
+
+/** Where the rule aims, logarithm of lambda: fixed, or where the hill says. */
+function aimOf({ layout, plan }: Mixture, { mean }: MixtureState, circuit: Circuit) {
+  const fixed = (lambda: number) => ({ value: Math.log(lambda), byFollows: 0, doubt: 0 });
+  const { rule } = plan;
+  const follows = at(mean, layout.follows);
+  switch (rule.by) {
+    case 'lambda':
+      return fixed(rule.target);
+    case 'co':
+      return fixed(lambdaOfCo(rule.percent) ?? 1);
+    case 'leanBest':
+      return { ...edgeOf(layout, circuit, { follows, share: LEAN_BEST_SHARE }), doubt: 0.01 };
+    case 'leanDrop': {
+      const share = LEAN_BEST_SHARE + rule.rpm / layout.setup.targets.idleRpm;
+      return { ...edgeOf(layout, circuit, { follows, share }), doubt: 0.01 };
+    }
+    case 'colour':
+      return fixed(RIGHT_COLOUR);
+    case 'lift':
+      return fixed(RIGHT_LIFT);
+  }
+}
+
+/** Whether it was looked at with this instrument since something last moved it. */
+export function isFreshWith({ looked, touched }: Mixture, { place }: Circuit, instrument: MixtureInstrument): boolean {
+  const when = looked[place]?.[instrument];
+  return when !== undefined && when > at(touched, place);
+}
+
+function isFresh(mixture: Mixture, circuit: Circuit): boolean {
+  return MIXTURE_INSTRUMENTS.some((instrument) => isFreshWith(mixture, circuit, instrument));
+}
+
+/** The likeliest exhaust to look at for a circuit: that of its first cylinder. */
+export function exhaustOf({ layout }: Mixture, { place }: Circuit): string {
+  const cylinder = cylindersOf(layout.setup, place)[0] ?? 0;
+  return layout.setup.cylinders[cylinder]?.id ?? '';
+}
