@@ -1,11 +1,13 @@
 import { type EventOf, type JobEvent, type JobEventKind, kindOf } from '@amber-needle/core/job';
+import { placeOf as seenAt } from '@amber-needle/core/mixture';
 import type { Setup } from '@amber-needle/core/setup';
 import { CAUTION_IDS, cautionStep, quantityOf, stepOf } from '@amber-needle/core/sheet';
 import { observationOf, testOf } from '@amber-needle/core/suspects';
 import { MEASURE_UNITS } from '@amber-needle/core/units';
 import { day } from './dates';
 import { suspicionWords } from './faultWords';
-import { THIN } from './numbers';
+import { ruleText, seenText } from './mixtureWords';
+import { speed, THIN } from './numbers';
 import { APPOINTMENTS, PART_STATES } from './sheetWords';
 import { causeName, evidenceText, placeText } from './suspectWords';
 import { turnText } from './turns';
@@ -36,6 +38,13 @@ function timedText(what: EventOf<'timed'>['what']): string {
 }
 
 const FOUND = { dismissed: 'nothing found', mended: 'put right', stays: 'found, left so' } as const;
+
+const HEARD = { rose: 'rose', same: 'stayed', fell: 'fell' } as const;
+
+function seenPlace(seen: EventOf<'mixtureSeen'>['seen']): string {
+  const place = seenAt(seen);
+  return place === undefined ? '' : ` (${place})`;
+}
 
 /** Kinds that can say more than their registered title. */
 const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) => string } = {
@@ -72,6 +81,14 @@ const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) 
   part: (_, { name, count, state }) => `${name}, ${count}: ${PART_STATES[state]}`,
   cameOff: (_, { what }) => `Came off: ${what}`,
   appointment: (_, event) => `${APPOINTMENTS[event.for]}, ${day(event.on)}`,
+  mixturePlan: (_, plan) => `Mixture: ${ruleText(plan)}`,
+  mixtureSeen: ({ cylinders }, { seen }) =>
+    `Mixture${seenPlace(seen)}: ${seenText(
+      seen,
+      cylinders.map(({ id }) => id),
+    )}`,
+  responded: (_, { answer }) =>
+    answer.by === 'tachometer' ? `Idle ${speed(answer.rpm)}` : `Heard: the idle ${HEARD[answer.heard]}`,
   stage: (_, { stage }) => (stage === 'offIdle' ? 'Held above idle' : 'Back to idle'),
   finished: (_, { outcome }) => (outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is'),
 };

@@ -28,6 +28,8 @@ const KEYS = {
   noteIt: 'z',
   parts: '+',
   figures: '=',
+  mixture: '.',
+  seenToo: ',',
   finish: 'f',
   keys: '?',
 } as const;
@@ -64,6 +66,8 @@ export const ACTION_NAMES: Readonly<Record<Action, string>> = {
   noteIt: 'note',
   parts: 'parts, and what came off',
   figures: 'figures for this step',
+  mixture: 'mixture, or the balance',
+  seenToo: 'something else was seen of the mixture',
   finish: 'end here',
   keys: 'all keys',
 };

@@ -14,6 +14,11 @@ const RATE_HZ = 100;
 const FOLLOWS = 3;
 const CO_FOLLOWS = 25;
 const FREE_AIR_FIGURES = 10;
+/** An idling engine loads up: after so long a flame looks richer by so much of lambda a second, up to this. A blip clears it. common practice, no source; figures ours. */
+const LOADS_AFTER = 120;
+const LOADS_PER_SECOND = 0.0004;
+const LOADS_MOST = 0.06;
+const CLEARS = 1.6;
 /** A figure of a tachometer this far from the others is no speed, as a share. Ours. */
 const JUMP = 0.06;
 /** A person says that a cylinder misses when so large a share of its cycles does not burn. Ours. */
@@ -36,6 +41,8 @@ export interface ExhaustLooks {
   freeAir(exhaust?: number): number;
   co(exhaust: number | 'collector'): number;
   colour(cylinder: number): FlameColourSeen;
+  /** The engine was blipped or held up: plugs and walls are dry again. */
+  cleared(): void;
   lift(throat: string): LiftAnswer | undefined;
   tachometer(during: Seconds): { readonly rpm: number; readonly uncertainty: number };
 }
@@ -47,13 +54,24 @@ export function createExhaustLooks(engine: Engine, random: Random, strokes: 2 | 
   const meter = createCoMeter(random);
   const tachometer = createTachometer(random, { ...DEFAULT_TACHOMETER, revolutionsPerSpark: strokes / 2 });
   let heated = false;
+  let clearedAt = 0;
+  let idle = Number.POSITIVE_INFINITY;
+
+  /** An engine that has idled for minutes since it was last cleared by a blip shows darker than it burns. */
+  function loaded(): number {
+    const idled = engine.sensors().time - clearedAt - LOADS_AFTER;
+    return Math.min(LOADS_MOST, Math.max(0, idled * LOADS_PER_SECOND));
+  }
 
   /** Lets the engine run and shows it to someone at each look. */
   function watch(during: number, show: (sensors: EngineSensors, since: Seconds) => void): void {
     const since = seconds(1 / RATE_HZ);
     for (let i = 0; i < during * RATE_HZ; i += 1) {
       engine.advance(since);
-      show(engine.sensors(), since);
+      const sensors = engine.sensors();
+      if (sensors.speed > 0) idle = Math.min(idle, sensors.speed);
+      if (sensors.speed > CLEARS * idle) clearedAt = sensors.time;
+      show(sensors, since);
     }
   }
   /** A sensor is heated before anything is believed of it: nobody waits for that with the engine running each time. */
@@ -122,7 +140,10 @@ export function createExhaustLooks(engine: Engine, random: Random, strokes: 2 | 
         sum += exhaust.lambda;
       });
       const burns = fired > (1 - MISSES_NAMED) * cycles;
-      return lookAtFlame(fired > 0 ? sum / fired : 2, burns, random);
+      return lookAtFlame((fired > 0 ? sum / fired : 2) - loaded(), burns, random);
+    },
+    cleared() {
+      clearedAt = engine.sensors().time;
     },
     lift: (throat) => liftAndListen(engine, throat),
     tachometer(during) {

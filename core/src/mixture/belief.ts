@@ -30,6 +30,8 @@ export interface MixtureLayout {
   readonly own: (cylinder: number) => number;
   readonly offset: (cylinder: number) => number;
   readonly follows: number;
+  /** Where this engine's torque is best, logarithm of lambda over the textbook's. */
+  readonly best: number;
 }
 
 export function mixtureLayout(setup: Setup): MixtureLayout {
@@ -40,12 +42,13 @@ export function mixtureLayout(setup: Setup): MixtureLayout {
     setup,
     circuits: circuitsOf(setup),
     shares: drawnShares(setup),
-    size: throats + screws + 2 * cylinders + 1,
+    size: throats + screws + 2 * cylinders + 2,
     lambda: (throat) => throat,
     gain: (screw) => throats + screw,
     own: (cylinder) => throats + screws + cylinder,
     offset: (cylinder) => throats + screws + cylinders + cylinder,
     follows: throats + screws + 2 * cylinders,
+    best: throats + screws + 2 * cylinders + 1,
   };
 }
 
@@ -67,6 +70,8 @@ export const MIXTURE_PRIOR = {
   /** The idle follows the mean torque: from less than half to twice as much, and a two-stroke's that fires now and then more. */
   follows: { 2: Math.log(1.2), 4: Math.log(0.7) },
   followsSpread: 0.5,
+  /** Engines run best from some hundredths richer to some leaner than the textbook's. */
+  best: 0.05,
 } as const;
 
 export function mixturePrior(layout: MixtureLayout, plan: Pick<MixturePlan, 'sensor'>): MixtureState {
@@ -93,6 +98,7 @@ export function mixturePrior(layout: MixtureLayout, plan: Pick<MixturePlan, 'sen
     for (let other = 0; other < k; other += 1) both(covariance, [layout.offset(k), layout.offset(other)], common ** 2);
   });
   set(layout.follows, MIXTURE_PRIOR.follows[setup.engine.strokes], MIXTURE_PRIOR.followsSpread);
+  set(layout.best, 0, MIXTURE_PRIOR.best);
   return { mean, covariance };
 }
 

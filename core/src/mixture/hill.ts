@@ -5,7 +5,7 @@ import type { Circuit } from './circuits';
 import { normalBelow } from './likelihoods';
 import { leaned } from './move';
 import { torqueLack } from './torque';
-import { rootOf, withMoments } from './update';
+import { type Direction, figureIn, rootOf, withMoments } from './update';
 import type { HeardAnswer } from './words';
 
 /** The speed with one screw at a place: turns leaner than where the sweep began. */
@@ -33,8 +33,9 @@ export interface Sweep {
   readonly now: number;
 }
 
-/** An idle wanders by this from one reading to the next, as a share: it warms, and hunts. Ours. */
-const WANDER = 0.003;
+/** An idle wanders by this from one reading to the next, and hunts by that about where it is, as shares. Ours. */
+const WANDER = 0.002;
+const HUNTS = 0.003;
 /** A change of speed that two ears hear, and how unsure that is, as shares. Ours. */
 const HEARD = 0.008;
 const HEARD_DOUBT = 0.005;
@@ -51,8 +52,8 @@ const LAYINGS = 2;
 export function climbed(layout: MixtureLayout, state: MixtureState, sweep: Sweep): MixtureState {
   const circuit = layout.circuits.find(({ screws }) => screws.some(({ screw }) => screw === sweep.screw));
   if (circuit === undefined || (sweep.points.length < 2 && sweep.heard.length === 0)) return state;
-  const places = [layout.lambda(circuit.place), layout.gain(sweep.screw), layout.follows];
-  const prior = { mean: places.map((place) => at(state.mean, place)), root: rootOf(state.covariance, places) };
+  const figures = hillFigures(layout, circuit, sweep.screw);
+  const prior = { mean: figures.map((figure) => figureIn(state, figure)), root: rootOf(state.covariance, figures) };
   const likelihood = hillLikelihood(layout, state, sweep);
   let moments = gridMoments(prior, { middle: [0, 0, 0], reach: REACH }, likelihood);
   for (let laying = 1; laying < LAYINGS && moments !== undefined; laying += 1) {
@@ -63,7 +64,16 @@ export function climbed(layout: MixtureLayout, state: MixtureState, sweep: Sweep
       likelihood,
     );
   }
-  return moments === undefined ? state : withMoments(state, places, moments);
+  return moments === undefined ? state : withMoments(state, figures, moments);
+}
+
+/** What a hill depends on: lambda against where the torque is best, what a turn does, how the idle follows. */
+export function hillFigures(layout: MixtureLayout, circuit: Circuit, screw: number): readonly Direction[] {
+  const lambda = new Map([
+    [layout.lambda(circuit.place), 1],
+    [layout.best, -1],
+  ]);
+  return [lambda, new Map([[layout.gain(screw), 1]]), new Map([[layout.follows, 1]])];
 }
 
 /** Logarithm of how probable a sweep's speeds are at lambda (logarithm), gain and following (logarithms). */
@@ -75,7 +85,7 @@ function hillLikelihood(layout: MixtureLayout, state: MixtureState, { screw, poi
   const lackAt = (lambda: number, gain: number, leaner: number) => {
     const by = leaned(gain, leaner - now).change;
     const moved = (throat: number) => {
-      const value = at(state.mean, layout.lambda(throat));
+      const value = at(state.mean, layout.lambda(throat)) - at(state.mean, layout.best);
       if (!touched.some(({ place }) => place === throat)) return value;
       return (throat === first?.place ? lambda : value) + by;
     };
@@ -97,7 +107,7 @@ function hillLikelihood(layout: MixtureLayout, state: MixtureState, { screw, poi
   };
 }
 
-/** Mean lack of torque of all cylinders, at throats' logarithms of lambda. */
+/** Mean lack of torque of all cylinders, at throats' logarithms of lambda against where the torque is best. */
 export function meanLack(layout: MixtureLayout, state: MixtureState, lambdas: (throat: number) => number): number {
   const { shares } = layout;
   return shares.reduce((sum, of, k) => {
@@ -121,7 +131,7 @@ function noiseOf(points: readonly HillPoint[]): ((residuals: readonly number[]) 
   for (let i = 0; i < n; i += 1) {
     const { rpm, uncertainty } = at(points, i);
     for (let j = 0; j < n; j += 1) covariance.set(i, j, WANDER ** 2 * Math.min(i, j));
-    covariance.set(i, i, covariance.get(i, i) + (uncertainty / rpm) ** 2 + 1e-6);
+    covariance.set(i, i, covariance.get(i, i) + (uncertainty / rpm) ** 2 + HUNTS ** 2);
   }
   const weights = inverse(covariance);
   const rows = Array.from({ length: n }, (_, i) => weights.getRow(i));

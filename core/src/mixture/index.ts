@@ -2,6 +2,8 @@ export * from './belief';
 export * from './circuits';
 export * from './explain';
 export * from './fold';
+export * from './mixtureReport';
 export * from './nextStep';
+export * from './rules';
 export * from './target';
 export * from './words';

@@ -123,7 +123,10 @@ describe('the state', () => {
         [0.1, 0.3, 1.5],
       ]),
     };
-    const same = withMoments(state, [0, 2], { mean: [1, 3], covariance: state.covariance.selection([0, 2], [0, 2]) });
+    const same = withMoments(state, [new Map([[0, 1]]), new Map([[2, 1]])], {
+      mean: [1, 3],
+      covariance: state.covariance.selection([0, 2], [0, 2]),
+    });
     expect(same.mean).toEqual([1, 2, 3]);
     expect(Matrix.sub(same.covariance, state.covariance).norm()).toBeLessThan(1e-12);
   });

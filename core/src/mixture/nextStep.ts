@@ -52,7 +52,7 @@ export interface MixtureOutlook {
 }
 
 /** Sure enough that a circuit is within its tolerance: by a figure, and by what eye, ear and speed can show. Ours. */
-const SURE = { figure: 0.92, answer: 0.86 } as const;
+const SURE = { figure: 0.92, answer: 0.8 } as const;
 /** A step of a mixture screw, turns; and the largest in one go. common practice, no source: eighths and sixteenths. */
 const FINE = 1 / 16;
 const COARSE = 1 / 8;
@@ -60,7 +60,7 @@ const COARSE_FROM = 3 / 8;
 const LARGEST = 1;
 const LARGEST_TO_BASE = 4;
 /** A probe that tells less than this, nats, is not worth its turn; nor one that costs more of the speed. Ours. */
-const LEAST_WORTH = 0.1;
+const LEAST_WORTH = 0.12;
 const LARGEST_DROP = 0.05;
 /** What a turn costs, nats: a large one takes the engine far from where it was. Ours. */
 const PER_TURN = 0.08;

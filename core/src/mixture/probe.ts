@@ -3,11 +3,11 @@ import type { MixtureState } from './belief';
 import { circuitDirection } from './belief';
 import type { Circuit } from './circuits';
 import type { Mixture } from './fold';
-import { edgeOf, LEAN_BEST_SHARE, meanLack } from './hill';
+import { edgeOf, hillFigures, LEAN_BEST_SHARE, meanLack } from './hill';
 import { colourAnswers, liftAnswers } from './likelihoods';
 import { leaned } from './move';
 import { standOf } from './target';
-import { rootOf, varianceAlong } from './update';
+import { figureIn, rootOf, varianceAlong } from './update';
 import type { MixtureInstrument } from './words';
 
 /** What one more look after a turn is worth: how much surer, in nats, and the share of the speed it may cost. */
@@ -88,8 +88,9 @@ function hillWorth(
   }: { readonly circuit: Circuit; readonly screw: number; readonly by: number; readonly noise: number },
 ): ProbeWorth {
   const { layout, plan } = mixture;
-  const places = [layout.lambda(circuit.place), layout.gain(screw), layout.follows];
-  const root = rootOf(state.covariance, places);
+  const figures = hillFigures(layout, circuit, screw);
+  const root = rootOf(state.covariance, figures);
+  const best = at(state.mean, layout.best);
   const share =
     plan.rule.by === 'leanDrop' ? LEAN_BEST_SHARE + plan.rule.rpm / layout.setup.targets.idleRpm : LEAN_BEST_SHARE;
   const isEdge = plan.rule.by === 'leanBest' || plan.rule.by === 'leanDrop';
@@ -97,20 +98,23 @@ function hillWorth(
   const target = standOf(mixture, state, circuit).target;
   const speedAt = (x: number, follows: number, more: number) =>
     -Math.exp(follows) *
-    meanLack(layout, state, (throat) => (throat === circuit.place ? x + more : at(state.mean, layout.lambda(throat))));
+    meanLack(layout, state, (throat) =>
+      throat === circuit.place ? x + more : at(state.mean, layout.lambda(throat)) - best,
+    );
   let [sumW, sumY, sumE, sumYY, sumEE, sumYE] = [0, 0, 0, 0, 0, 0];
   NODES.forEach((a, i) => {
     NODES.forEach((b, j) => {
       NODES.forEach((c, k) => {
         const z = [a, b, c];
-        const [x, gain, follows] = places.map((place, row) =>
-          z.reduce((sum, part, column) => sum + root.get(row, column) * part, at(state.mean, place)),
+        const [x, gain, follows] = figures.map((figure, row) =>
+          z.reduce((sum, part, column) => sum + root.get(row, column) * part, figureIn(state, figure)),
         );
         if (x === undefined || gain === undefined || follows === undefined) return;
         const weight = at(WEIGHTS, i) * at(WEIGHTS, j) * at(WEIGHTS, k);
         const y = speedAt(x, follows, leaned(gain, by).change) - speedAt(x, follows, 0);
         const e =
-          x - (isEdge ? edge.value + edge.byFollows * (follows - at(state.mean, layout.follows)) : Math.log(target));
+          x -
+          (isEdge ? edge.value + edge.byFollows * (follows - at(state.mean, layout.follows)) : Math.log(target) - best);
         sumW += weight;
         sumY += weight * y;
         sumE += weight * e;

@@ -37,7 +37,10 @@ export function standOf(mixture: Mixture, state: MixtureState, circuit: Circuit)
   const aim = aimOf(mixture, state, circuit);
   const tolerance = TOLERANCE[plan.rule.by];
   const error = value - aim.value;
-  const direction: Direction = aim.byFollows === 0 ? way : new Map([...way, [layout.follows, -aim.byFollows] as const]);
+  const direction: Direction =
+    aim.byFollows === 0
+      ? way
+      : new Map([...way, [layout.follows, -aim.byFollows] as const, [layout.best, -1] as const]);
   const sigma = Math.hypot(Math.sqrt(varianceAlong(state.covariance, direction)), aim.doubt);
   return {
     circuit,
@@ -57,17 +60,19 @@ function aimOf({ layout, plan }: Mixture, { mean }: MixtureState, circuit: Circu
   const fixed = (lambda: number) => ({ value: Math.log(lambda), byFollows: 0, doubt: 0 });
   const { rule } = plan;
   const follows = at(mean, layout.follows);
+  const edge = (share: number) => {
+    const { value, byFollows } = edgeOf(layout, circuit, { follows, share });
+    return { value: value + at(mean, layout.best), byFollows, doubt: 0.01 };
+  };
   switch (rule.by) {
     case 'lambda':
       return fixed(rule.target);
     case 'co':
       return fixed(lambdaOfCo(rule.percent) ?? 1);
     case 'leanBest':
-      return { ...edgeOf(layout, circuit, { follows, share: LEAN_BEST_SHARE }), doubt: 0.01 };
-    case 'leanDrop': {
-      const share = LEAN_BEST_SHARE + rule.rpm / layout.setup.targets.idleRpm;
-      return { ...edgeOf(layout, circuit, { follows, share }), doubt: 0.01 };
-    }
+      return edge(LEAN_BEST_SHARE);
+    case 'leanDrop':
+      return edge(LEAN_BEST_SHARE + rule.rpm / layout.setup.targets.idleRpm);
     case 'colour':
       return fixed(RIGHT_COLOUR);
     case 'lift':
@@ -82,7 +87,11 @@ export function isFreshWith({ looked, touched }: Mixture, { place }: Circuit, in
 }
 
 function isFresh(mixture: Mixture, circuit: Circuit): boolean {
-  return MIXTURE_INSTRUMENTS.some((instrument) => isFreshWith(mixture, circuit, instrument));
+  if (MIXTURE_INSTRUMENTS.some((instrument) => isFreshWith(mixture, circuit, instrument))) return true;
+  // A hill is not climbed anew for what a small turn of a stop has moved: the doubt of that is in the belief.
+  const { instruments } = mixture.plan;
+  const hasOnlySpeed = instruments.every((instrument) => instrument === 'tachometer' || instrument === 'ears');
+  return hasOnlySpeed && instruments.some((instrument) => mixture.looked[circuit.place]?.[instrument] !== undefined);
 }
 
 /** The likeliest exhaust to look at for a circuit: that of its first cylinder. */

@@ -72,28 +72,42 @@ export function varianceAlong(covariance: Matrix, direction: Direction): number 
   return Math.max(0, dot(direction, along(covariance, direction)));
 }
 
-/** The state after a few of its parts are known to have these moments instead of their own. */
+/** The state after a few figures of it are known to have these moments instead of their own. */
 export function withMoments(
   state: MixtureState,
-  places: readonly number[],
+  figures: readonly Direction[],
   moments: { readonly mean: readonly number[]; readonly covariance: Matrix },
 ): MixtureState {
   const all = state.covariance;
-  const rows = Array.from({ length: all.rows }, (_, i) => i);
-  const block = all.selection([...places], [...places]);
-  const across = all.selection(rows, [...places]);
+  const across = Matrix.zeros(all.rows, figures.length);
+  figures.forEach((figure, column) => {
+    along(all, figure).forEach((value, row) => {
+      across.set(row, column, value);
+    });
+  });
+  const block = blockOf(all, figures);
   const gain = across.mmul(inverse(block));
-  const moved = Matrix.columnVector(places.map((place, i) => at(moments.mean, i) - at(state.mean, place)));
+  const moved = Matrix.columnVector(figures.map((figure, i) => at(moments.mean, i) - dot(figure, state.mean)));
   const change = gain.mmul(moved).to1DArray();
   const covariance = Matrix.sub(all, gain.mmul(Matrix.sub(block, moments.covariance)).mmul(gain.transpose()));
   return { mean: state.mean.map((m, i) => m + at(change, i)), covariance: symmetric(covariance) };
 }
 
-/** A square root of the covariance of some parts: lower triangle. */
-export function rootOf(covariance: Matrix, places: readonly number[]): Matrix {
-  const block = covariance.selection([...places], [...places]);
+/** A square root of the covariance of some figures: lower triangle. */
+export function rootOf(covariance: Matrix, figures: readonly Direction[]): Matrix {
+  const block = blockOf(covariance, figures);
   for (let i = 0; i < block.rows; i += 1) block.set(i, i, block.get(i, i) + 1e-10);
   return new CholeskyDecomposition(block).lowerTriangularMatrix;
+}
+
+/** What a figure is in a state. */
+export function figureIn(state: MixtureState, figure: Direction): number {
+  return dot(figure, state.mean);
+}
+
+function blockOf(covariance: Matrix, figures: readonly Direction[]): Matrix {
+  const columns = figures.map((figure) => along(covariance, figure));
+  return new Matrix(figures.map((figure) => columns.map((column) => dot(figure, column))));
 }
 
 function along(covariance: Matrix, direction: Direction): number[] {

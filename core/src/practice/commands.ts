@@ -3,7 +3,8 @@ import { assertNever } from '../basics';
 import type { Engine, TurnOutcome } from '../engine';
 import type { AirflowMeter, GaugeSet } from '../instruments';
 import { rpm, turns } from '../units';
-import { checkerFor, compiled } from '../validation';
+import { checkerFor, compiled, oneOf } from '../validation';
+import { type LookMakings, lookAt, type PracticeLook } from './mixtureLook';
 
 const closed = { additionalProperties: false };
 const bare = <K extends string>(kind: K) => Type.Object({ do: Type.Literal(kind) }, closed);
@@ -29,6 +30,15 @@ export const PracticeCommandSchema = Type.Union([
     },
     closed,
   ),
+  /** Looks at the mixture with an instrument, at an exhaust, a throat or a screw; what is seen stands in the state. */
+  Type.Object(
+    {
+      do: Type.Literal('look'),
+      instrument: oneOf(['sensor', 'freeAir', 'co', 'colour', 'lift', 'tachometer', 'count']),
+      place: Type.String(),
+    },
+    closed,
+  ),
   Type.Object({ do: Type.Literal('couple'), coupling: Type.String(), clamped: Type.Boolean() }, closed),
 ]);
 
@@ -45,6 +55,8 @@ export interface HandState {
   metered: number | undefined;
   choke: number;
   hold: number | undefined;
+  /** What was looked at last. */
+  look: PracticeLook | undefined;
 }
 
 /** What a hand reaches for. */
@@ -54,6 +66,7 @@ export interface Workbench {
   readonly gauges: GaugeSet;
   readonly meter: AirflowMeter;
   readonly hand: HandState;
+  readonly mixture: LookMakings;
 }
 
 /** Carries out a command; a text says why it could not be, or what it broke. */
@@ -69,6 +82,7 @@ export function carryOut(bench: Workbench, command: PracticeCommand): string | u
     case 'blip':
       hand.hold = undefined;
       engine.blip();
+      bench.mixture.looks.cleared();
       return undefined;
     case 'warmUp':
       engine.warmUp();
@@ -98,6 +112,8 @@ export function carryOut(bench: Workbench, command: PracticeCommand): string | u
         engine.turn(command.adjuster, turns(command.turns), command.forced === true ? 'forced' : 'withCare'),
         command.adjuster,
       );
+    case 'look':
+      return look(bench, command);
     case 'couple':
       return engine.couple(command.coupling, command.clamped)
         ? undefined
@@ -105,6 +121,13 @@ export function carryOut(bench: Workbench, command: PracticeCommand): string | u
     default:
       return assertNever(command);
   }
+}
+
+function look({ mixture, hand }: Workbench, { instrument, place }: Extract<PracticeCommand, { do: 'look' }>) {
+  const seen = lookAt(mixture, instrument, place);
+  if (seen.outcome === 'not') return seen.reason;
+  hand.look = seen.look;
+  return undefined;
 }
 
 function holdMeter({ engine, throats, meter, hand }: Workbench, throat: string | undefined): string | undefined {

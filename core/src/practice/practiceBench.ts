@@ -2,17 +2,19 @@ import { standardAtmosphere } from '../air';
 import { at, seededRandom } from '../basics';
 import { createEngine, type Engine } from '../engine';
 import type { Fault } from '../faults';
-import { createAirflowMeter, createGaugeSet, type GaugeSet } from '../instruments';
+import { createAirflowMeter, createExhaustLooks, createGaugeSet, type GaugeSet } from '../instruments';
 import type { Setup } from '../setup';
 import { kelvins, seconds } from '../units';
 import type { PracticeChoices } from './choices';
 import { carryOut, type HandState, type PracticeCommand } from './commands';
 import { drawFault } from './faultTemplates';
+import type { PracticeLook } from './mixtureLook';
 
 /** A morning's engine: 15 C. */
 const COLD = kelvins(288.15);
 /** The meter's hand has chances of its own. */
 const METER_SEED = 0xa1f;
+const LOOKS_SEED = 0x100c;
 const ICE_POINT = 273.15;
 
 /** The practice engine as a panel shows it. */
@@ -30,6 +32,8 @@ export interface PracticeState {
   readonly teed: string | null;
   /** The airflow meter on a mouth, and what it shows in its own scale; null while it lies aside. */
   readonly meter: { readonly throat: string; readonly shown: number } | null;
+  /** What was looked at last of the mixture; null before the first. */
+  readonly look: PracticeLook | null;
   readonly choke: number;
   readonly coolantC: number;
   /** What is wrong, where that is shown; null where it is hidden. */
@@ -52,7 +56,14 @@ export function createPracticeBench(setup: Setup, choices: PracticeChoices, rate
   const faults = faultsOfChoices(setup, choices);
   const air = standardAtmosphere(choices.altitudeM);
   const engine = createEngine(setup, { seed, air, faults, ...(choices.cold ? { coolant: COLD } : {}) });
-  const hand: HandState = { filters: true, teed: undefined, metered: undefined, choke: 0, hold: undefined };
+  const hand: HandState = {
+    filters: true,
+    teed: undefined,
+    metered: undefined,
+    choke: 0,
+    hold: undefined,
+    look: undefined,
+  };
   const gaugeSet = createGaugeSet({ setup, engine, seed, rateHz, faults });
   const meter = createAirflowMeter(seededRandom(seed ^ METER_SEED));
   const gauges: GaugeSet = {
@@ -64,12 +75,14 @@ export function createPracticeBench(setup: Setup, choices: PracticeChoices, rate
     },
   };
   const throats = setup.throats.map(({ id }) => id);
+  const looks = createExhaustLooks(engine, seededRandom(seed ^ LOOKS_SEED), setup.engine.strokes);
+  const mixture = { setup, engine, looks };
   const labels = setup.adjusters.map(({ id, label }) => ({ id, label }));
   return {
     engine,
     gauges,
     faults,
-    carryOut: (command) => carryOut({ engine, throats, gauges, meter, hand }, command),
+    carryOut: (command) => carryOut({ engine, throats, gauges, meter, hand, mixture }, command),
     state: () => ({
       setup: setup.name,
       running: engine.running(),
@@ -81,6 +94,7 @@ export function createPracticeBench(setup: Setup, choices: PracticeChoices, rate
       filters: hand.filters,
       teed: hand.teed ?? null,
       meter: hand.metered === undefined ? null : { throat: at(throats, hand.metered), shown: meter.read() },
+      look: hand.look ?? null,
       choke: hand.choke,
       coolantC: Math.round(engine.sensors().coolant - ICE_POINT),
       faults: choices.shown ? faults : null,

@@ -11,6 +11,7 @@ const OFF_SEED = 0x0ff;
 /** Time for a turn of a mixture screw and for the engine to follow, s. */
 const TURNING = seconds(6);
 const WATCHED = seconds(8);
+const CLEARING = seconds(5);
 const SMALLEST = 1 / 16;
 
 interface MixtureHandMakings {
@@ -48,6 +49,9 @@ export function createMixtureHand({ setup, engine, seed, wait }: MixtureHandMaki
           seen: { how: 'co', exhaust, percent: looks.co(placeOf(exhaust)) },
         }));
       case 'colour':
+        engine.blip();
+        wait(CLEARING);
+        looks.cleared();
         return places.map((cylinder) => ({
           kind: 'mixtureSeen',
           seen: {

@@ -17,6 +17,10 @@ import { FanArea } from './FanArea';
 import { useLearning } from './instruments/useLearning';
 import { KeyLegend } from './KeyLegend';
 import type { JobLog } from './log/useJobLog';
+import { FindingLines } from './mixture/FindingLines';
+import { HillChart } from './mixture/HillChart';
+import { MixtureArea } from './mixture/MixtureArea';
+import { MixtureStrip } from './mixture/MixtureStrip';
 import { FileReadingPanel } from './panels/FileReadingPanel';
 import { OwnKeysPanel } from './panels/OwnKeysPanel';
 import { type Panel, Panels } from './panels/Panels';
@@ -48,6 +52,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
   const router = useRouter();
   const [panel, setPanel] = useState<Panel>('none');
   const [flipped, setFlipped] = useState(false);
+  const [chosenFan, setChosenFan] = useState<'balance' | 'mixture'>();
   const [unit, switchUnit] = useDeviceUnit(firstUnit);
   const fileInput = useRef<HTMLInputElement>(null);
   const signal = useSignal({ jobId, bench, setup });
@@ -70,7 +75,16 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
   });
   useLearning(job, view.gauges, signal.live);
   const actions = useBenchActions(log, view, signal);
+  const due = advice.kind === 'mixture' ? 'mixture' : 'balance';
+  const shows = view.mixture === undefined ? 'balance' : (chosenFan ?? due);
+  const step = advice.kind === 'mixture' ? advice.step : undefined;
+  const hill = view.mixture?.report.hill;
   const keys = benchKeys(view, actions, {
+    fan: {
+      shows,
+      // What is due shows by itself again once it changes.
+      turn: () => setChosenFan(shows === 'mixture' ? 'balance' : 'mixture'),
+    },
     open: setPanel,
     flip: () => setFlipped(!flipped),
     ear: { next: ear.next, run: ear.switchOn },
@@ -102,21 +116,32 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
         jobId={jobId}
         stage={workStage(view.job, view.advice)}
         couples={job.setup.couplings.length > 0}
+        mixes={view.mixture !== undefined}
         signal={signal}
         log={log}
         onSources={() => setPanel('sources')}
       />
       <main className="grid min-h-0 flex-1 grid-cols-1 grid-rows-[minmax(0,1fr)_auto] lg:grid-cols-[1fr_27rem] lg:grid-rows-1">
         <h1 className="sr-only">Bench, {job.machine}</h1>
-        <FanArea view={view} signal={signal} unit={unit} />
+        {shows === 'mixture' && view.mixture !== undefined ? (
+          <MixtureArea told={view.mixture} step={step} rpm={view.speedRpm} targets={setup.targets} />
+        ) : (
+          <FanArea view={view} signal={signal} unit={unit} />
+        )}
         <aside className="flex min-h-0 flex-col gap-2 border-line px-4 py-2 max-lg:border-t sm:px-5 lg:gap-4 lg:overflow-y-auto lg:border-l lg:pt-6">
           <SayLine phrase={phrase} advice={advice} />
+          {shows === 'mixture' && hill !== undefined ? (
+            <HillChart hill={hill} label={setup.adjusters.find(({ id }) => id === hill.adjuster)?.label ?? ''} />
+          ) : null}
           <div className="mt-auto">
             <KeyLegend keys={keys} onChooseKeys={() => setPanel('keys')} />
           </div>
         </aside>
       </main>
       <BenchNotices view={view} signal={signal} />
+      {shows === 'mixture' && view.mixture !== undefined ? (
+        <FindingLines setup={setup} findings={view.mixture.report.findings} />
+      ) : null}
       {control === undefined || control.mount !== undefined ? null : (
         <PanelBoundary name="The practice engine">
           <PracticePanel
@@ -129,14 +154,23 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
       )}
       <footer className="flex shrink-0 border-line border-t bg-raise py-2 lg:h-40">
         <PanelBoundary name="The bank">
-          <BankStrip
-            job={job}
-            needles={view.needles}
-            atRest={view.atRest}
-            unit={unit}
-            flipped={flipped}
-            advised={view.advised}
-          />
+          {shows === 'mixture' && view.mixture !== undefined ? (
+            <MixtureStrip
+              setup={setup}
+              circuits={view.mixture.report.circuits}
+              advised={view.advised}
+              flipped={flipped}
+            />
+          ) : (
+            <BankStrip
+              job={job}
+              needles={view.needles}
+              atRest={view.atRest}
+              unit={unit}
+              flipped={flipped}
+              advised={view.advised}
+            />
+          )}
         </PanelBoundary>
       </footer>
       {panel === 'keys' ? <OwnKeysPanel own={ownKeys} onChoose={setOwnKeys} onClose={() => setPanel('none')} /> : null}

@@ -9,6 +9,7 @@ import type { Signal } from './signal/useSignal';
 const STAGE_NAMES: Readonly<Record<WorkStage, string>> = {
   zero: 'Zero',
   balance: 'Balance at idle',
+  mixture: 'Mixture',
   couple: 'Couple',
   offIdle: 'Off idle',
   finish: 'Finish',
@@ -20,6 +21,8 @@ interface BenchHeaderProps {
   readonly stage: WorkStage;
   /** A bank without a coupling has no such stage. */
   readonly couples: boolean;
+  /** The mixture is worked at in this job. */
+  readonly mixes: boolean;
   readonly signal: Signal;
   readonly log: JobLog;
   /** Shows what can be listened to. */
@@ -27,7 +30,7 @@ interface BenchHeaderProps {
 }
 
 /** Where we are in the work, what sends, and whether the record is safe. */
-export function BenchHeader({ machine, jobId, stage, couples, signal, log, onSources }: BenchHeaderProps) {
+export function BenchHeader({ machine, jobId, stage, couples, mixes, signal, log, onSources }: BenchHeaderProps) {
   return (
     <header className="flex min-h-13 items-center gap-x-7 border-line border-b px-6 max-sm:flex-wrap max-sm:gap-x-4 max-sm:px-4">
       <Link
@@ -41,7 +44,7 @@ export function BenchHeader({ machine, jobId, stage, couples, signal, log, onSou
         <JobNav jobId={jobId} now="Bench" />
       </div>
       <ol className="flex gap-4 self-stretch border-line border-l pl-6 text-soft max-md:hidden" aria-label="Stages">
-        {WORK_STAGES.filter((name) => couples || name !== 'couple').map((name) => (
+        {WORK_STAGES.filter((name) => (couples || name !== 'couple') && (mixes || name !== 'mixture')).map((name) => (
           <li
             key={name}
             aria-current={name === stage ? 'step' : undefined}

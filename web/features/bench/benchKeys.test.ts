@@ -32,6 +32,7 @@ function bench(log: readonly JobEvent[], { practising = false, allGauged = false
     open: vi.fn(),
     flip: vi.fn(),
     sources: vi.fn(),
+    fan: { shows: 'balance', turn: vi.fn() } as const,
     ear: { next: 'quiet', run: vi.fn() },
     unit: { name: 'mbar', run: vi.fn() },
     report: vi.fn(),

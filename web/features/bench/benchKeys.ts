@@ -1,4 +1,5 @@
 import { afterBalance } from '@amber-needle/core/advice';
+import { mixtureScrews } from '@amber-needle/core/mixture';
 import { decidingQuantity } from '@amber-needle/core/setup';
 import { keyFor } from '@/words/keys';
 import type { BenchKey } from './KeyLegend';
@@ -27,16 +28,15 @@ export interface Doors {
   ear: { readonly next: EarLevel; readonly run: () => void };
   /** Opens the list of what can be listened to. */
   sources(): void;
+  /** What the fan shows, and how the other is shown. */
+  fan: { readonly shows: 'balance' | 'mixture'; readonly turn: () => void };
   /** Each throat has a gauge that sends: nobody need carry one, though one may. */
   allGauged: boolean;
 }
 
 /** The keys of the bench as things stand: one key per action. */
-export function benchKeys(
-  { action, job, advice }: BenchView,
-  actions: BenchActions,
-  doors: Doors,
-): readonly BenchKey[] {
+export function benchKeys(view: BenchView, actions: BenchActions, doors: Doors): readonly BenchKey[] {
+  const { action, job, advice } = view;
   const open = job.status === 'open';
   const main = { ...keyFor('next'), label: action.label, strong: true, disabled: action.do === 'blocked' };
   const undo: BenchKey = { ...keyFor('undo'), label: 'undo', run: actions.undo };
@@ -47,6 +47,7 @@ export function benchKeys(
       ? []
       : [{ ...keyFor('readNow'), label: 'read now', run: actions.takeReading }]),
     { ...keyFor('otherwise'), label: 'other turn', run: () => doors.open('otherwise') },
+    ...mixtureKeys(view, doors),
     ...stageKeys(job, advice, actions),
     ...reachKeys(job, advice, actions),
     ...(advice.kind === 'suspect'
@@ -89,6 +90,17 @@ export function benchKeys(
       ? []
       : [{ ...keyFor('practise'), label: 'practise', run: doors.practise, elsewhere: doors.practising }]),
     ...(advice.kind === 'done' ? [] : [{ ...keyFor('finish'), label: 'end here', run: actions.finish }]),
+  ];
+}
+
+/** The mixture: how it is worked at, or the way between its fan and the balance's; and whatever else was seen of it. */
+function mixtureKeys({ job, mixture }: BenchView, doors: Doors): readonly BenchKey[] {
+  if (mixtureScrews(job.setup).length === 0) return [];
+  const key = keyFor('mixture');
+  if (mixture === undefined) return [{ ...key, label: 'mixture', run: () => doors.open('plan') }];
+  return [
+    { ...key, label: doors.fan.shows === 'mixture' ? 'balance' : 'mixture', run: doors.fan.turn },
+    { ...keyFor('seenToo'), label: 'seen too', run: () => doors.open('seenToo') },
   ];
 }
 
@@ -149,6 +161,8 @@ function runPrimary(action: BenchView['action'], actions: BenchActions, doors: D
       return actions.blipped();
     case 'stalled':
       return actions.stalled('bySignal');
+    case 'seen':
+      return doors.open('seen');
     case 'match':
       return actions.takeMatch();
     case 'stage':

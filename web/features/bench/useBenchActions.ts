@@ -115,6 +115,8 @@ export function useBenchActions(log: JobLog, view: BenchView, signal: Signal): B
 
 /** The advice's expectation goes into the log with the move that followed it, so that surprise can be seen later. */
 function expectationOf(advice: Advice, adjuster: string, turns: number) {
+  const { step } = advice.kind === 'mixture' ? advice : { step: undefined };
+  if (step?.do === 'turn' && step.adjuster === adjuster) return { advisedTurns: step.turns };
   if (advice.kind !== 'turn' || advice.adjuster !== adjuster) return {};
   if (advice.turns !== turns) return { advisedTurns: advice.turns };
   const { quantity, throats, speed } = advice.expected;

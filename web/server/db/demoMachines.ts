@@ -1,9 +1,11 @@
-import type { ArchetypeName } from '@amber-needle/core/setup';
+import { type Adjuster, ARCHETYPES, type ArchetypeName, type Setup } from '@amber-needle/core/setup';
 
 export interface DemoMachine {
   readonly name: string;
   readonly bank: ArchetypeName;
   readonly idleRpm?: number;
+  /** Each throat has a fuel screw of its own, from below: racks that ship have none. */
+  readonly fuelScrews?: true;
   readonly note: string;
   readonly owner: string;
   readonly plate: string;
@@ -97,4 +99,39 @@ export const MACHINES: readonly DemoMachine[] = [
     owner: 'The harbour club',
     plate: 'hull 7',
   },
+  {
+    name: 'Corran 900 three',
+    bank: 'rack3',
+    fuelScrews: true,
+    note: 'Bung in the link pipe of each exhaust: the sensor is carried round.',
+    owner: 'Signe Aas-Merrow',
+    plate: 'CN 903',
+  },
+  {
+    name: 'Plover twin-carb saloon',
+    bank: 'siamesedFour',
+    note: 'Clear plug in the drawer; pistons lift freely.',
+    owner: 'Ewan Tarlock',
+    plate: 'PL 1275',
+  },
 ];
+
+/** A machine's bank with its idle and, where it has them, a fuel screw for each throat. */
+export function setupOf({ bank, idleRpm, fuelScrews }: Pick<DemoMachine, 'bank' | 'idleRpm' | 'fuelScrews'>): Setup {
+  const setup = ARCHETYPES[bank];
+  const targets = idleRpm === undefined ? setup.targets : { ...setup.targets, idleRpm };
+  return { ...setup, targets, adjusters: [...setup.adjusters, ...(fuelScrews ? screwsOf(setup) : [])] };
+}
+
+function screwsOf({ throats }: Setup): readonly Adjuster[] {
+  return throats.map(({ id }) => ({
+    id: `M${id}`,
+    label: `Fuel screw ${id}`,
+    kind: 'fuelScrew',
+    acts: [{ throat: id, turnedIn: 'leaner' }],
+    pitchMm: 0.75,
+    leverMm: 10,
+    range: { outTurns: 4, inTurns: 2 },
+    seenFrom: 'below, looking up at the screw head',
+  }));
+}

@@ -9,10 +9,9 @@ import {
   type LastVisit,
   type Proposal,
 } from '@amber-needle/core/job';
-import { ARCHETYPES, type Setup } from '@amber-needle/core/setup';
 import { runTrial } from '@amber-needle/core/trial';
 import { openDatabase } from './connection';
-import { type DemoMachine, MACHINES } from './demoMachines';
+import { MACHINES, setupOf } from './demoMachines';
 import { BEFORE_COLD_START, FLOODED, ODD_JET } from './demoSheets';
 import { putInstrument } from './instruments';
 import { insertJob } from './jobRepository';
@@ -29,7 +28,9 @@ interface DemoJob {
   /** What was written on its sheet after that. */
   readonly sheet?: readonly Bare[];
   /** How far the work has come; a job without is closed. */
-  readonly open?: 'atOpening' | 'finished' | 'firstTurn' | 'beforeCoupling' | 'offIdle' | 'beforeFinish';
+  readonly open?: 'atOpening' | 'finished' | 'firstTurn' | 'beforeCoupling' | 'offIdle' | 'beforeFinish' | 'inMixture';
+  /** What its mixture is looked at with; it is worked at too. */
+  readonly mixture?: Pick<EventOf<'mixturePlan'>, 'instruments' | 'sensor' | 'rule'>;
 }
 
 /** Two years of jobs, each played through on the practice engine: what a log holds is what the gauges showed. Their ids end in b1 and so on. */
@@ -124,7 +125,30 @@ const JOBS: readonly DemoJob[] = [
     open: 'finished',
     sheet: BEFORE_COLD_START,
   },
+  {
+    machine: 12,
+    seed: 123,
+    openedAt: '2026-11-26T13:00:00.000Z',
+    complaint: 'Surges just off idle since the screws were turned.',
+    open: 'inMixture',
+    mixture: { instruments: ['sensor', 'tachometer'], sensor: 'carried', rule: { by: 'lambda', target: 0.95 } },
+  },
+  {
+    machine: 13,
+    seed: 131,
+    openedAt: '2026-11-26T14:20:00.000Z',
+    complaint: 'Sooty at idle, front pair more.',
+    open: 'inMixture',
+    mixture: { instruments: ['colour', 'lift'], rule: { by: 'lift' } },
+  },
 ];
+
+const PLAN = {
+  kind: 'mixturePlan',
+  fuel: { ethanol: 0.05, methanol: 0 },
+  ignition: 'modest',
+  order: 'balanceFirst',
+} as const;
 
 const GAUGE_SET = {
   id: '01900000-0000-7000-8000-0000000000e1',
@@ -196,6 +220,7 @@ function playedJobs() {
       complaint: job.complaint,
       clock,
       ...(lastVisit === undefined ? {} : { lastVisit }),
+      ...(job.mixture === undefined ? {} : { mixture: { plan: { ...PLAN, ...job.mixture }, screwsOff: 1 } }),
     });
     const end = { id: idOf('d', place), seq: 0, at: clock(CLOSED_AFTER_S) };
     const findings = job.open === undefined ? findingsOf(events) : undefined;
@@ -235,12 +260,20 @@ function upTo(
       return before('coupled');
     case 'offIdle':
       return [...before('finished'), { ...end, kind: 'stage', version: 1, stage: 'offIdle' }];
+    case 'inMixture':
+      return halfwayThroughMixture(events);
     case 'beforeFinish':
       return [...before('finished'), { ...end, kind: 'check', version: 2, check: { what: 'offIdleSkipped' } }];
   }
 }
 
-function setupOf({ bank, idleRpm }: Pick<DemoMachine, 'bank' | 'idleRpm'>): Setup {
-  const setup = ARCHETYPES[bank];
-  return idleRpm === undefined ? setup : { ...setup, targets: { ...setup.targets, idleRpm } };
+/** Up to the look after the middle of the mixture's turns. */
+function halfwayThroughMixture(events: readonly JobEvent[]): readonly JobEvent[] {
+  const turns = events.filter(
+    ({ kind }, i) => kind === 'move' && events.slice(0, i).some(({ kind: each }) => each === 'mixtureSeen'),
+  );
+  const middle = turns[Math.floor(turns.length / 2)];
+  const place = middle === undefined ? events.length : events.indexOf(middle);
+  const looked = events.findIndex(({ kind }, i) => i > place && kind === 'mixtureSeen');
+  return events.slice(0, looked < 0 ? place + 1 : looked + 1);
 }

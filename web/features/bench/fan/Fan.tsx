@@ -13,13 +13,15 @@ interface FanProps {
   readonly unit: Shown;
   readonly end: number;
   readonly stale: boolean;
+  /** What stands in the middle of the arc, where marks are figures and not distances from the group; two decimals. */
+  readonly middle?: number;
 }
 
 /** Wedges show two standard uncertainties either side, and are never thinner than the eye can hold. */
 const THINNEST = 0.004;
 
 /** All throats on one pivot and one arc: apart like a fan, or together as one amber needle. */
-export function Fan({ needles, ghosts, tolerance, unit, end, stale }: FanProps) {
+export function Fan({ needles, ghosts, tolerance, unit, end, stale, middle }: FanProps) {
   const shown = needles.filter(({ deviation }) => Number.isFinite(deviation));
   const angles = shown.map(({ deviation }) => angleOf(deviation, end));
   const tags = tagAngles(angles);
@@ -28,9 +30,9 @@ export function Fan({ needles, ghosts, tolerance, unit, end, stale }: FanProps) 
       viewBox={`0 0 ${FAN.width} ${FAN.height}`}
       className="min-h-0 w-full flex-1"
       role="img"
-      aria-label={fanText(shown, unit)}
+      aria-label={fanText(shown, unit, middle)}
     >
-      <Scale end={end} tolerance={tolerance} unit={unit} />
+      <Scale end={end} tolerance={tolerance} unit={unit} middle={middle} />
       {shown.map(({ throat, deviation, uncertainty }) => (
         <Doubt key={throat} deviation={deviation} uncertainty={uncertainty} end={end} />
       ))}
@@ -47,7 +49,9 @@ export function Fan({ needles, ghosts, tolerance, unit, end, stale }: FanProps) 
   );
 }
 
-function Scale({ end, tolerance, unit }: Pick<FanProps, 'end' | 'tolerance' | 'unit'>) {
+type ScaleProps = Pick<FanProps, 'end' | 'tolerance' | 'unit'> & { readonly middle: number | undefined };
+
+function Scale({ end, tolerance, unit, middle }: ScaleProps) {
   const { labelled, small } = marksFor(end);
   const steps = Math.round(end / small);
   const marks = Array.from({ length: 2 * steps + 1 }, (_, i) => (i - steps) * small);
@@ -66,20 +70,20 @@ function Scale({ end, tolerance, unit }: Pick<FanProps, 'end' | 'tolerance' | 'u
         strokeWidth="5"
       />
       {marks.map((value) => (
-        <Mark key={value} value={value} end={end} labelled={isMultiple(value, labelled)} unit={unit} />
+        <Mark key={value} value={value} end={end} labelled={isMultiple(value, labelled)} unit={unit} middle={middle} />
       ))}
     </g>
   );
 }
 
-interface MarkProps {
+interface MarkProps extends Pick<ScaleProps, 'middle'> {
   readonly value: number;
   readonly end: number;
   readonly labelled: boolean;
   readonly unit: Shown;
 }
 
-function Mark({ value, end, labelled, unit }: MarkProps) {
+function Mark({ value, end, labelled, unit, middle }: MarkProps) {
   const angle = angleOf(value, end);
   const outer = pointAt(angle, FAN.radius - 3);
   const inner = pointAt(angle, FAN.radius - (labelled ? 18 : 9));
@@ -96,7 +100,7 @@ function Mark({ value, end, labelled, unit }: MarkProps) {
       />
       {labelled ? (
         <text x={fixed(label.x)} y={fixed(label.y + 6)} textAnchor="middle" fontSize="18" className="fill-soft">
-          {written(numeral(value, decimalsOf(value), true), unit)}
+          {written(middle === undefined ? numeral(value, decimalsOf(value), true) : numeral(middle + value, 2), unit)}
         </text>
       ) : null}
     </g>
@@ -175,10 +179,12 @@ function isMultiple(value: number, of: number): boolean {
   return Math.abs(value / of - Math.round(value / of)) < 1e-9;
 }
 
-function fanText(needles: readonly Needle[], unit: Shown): string {
+function fanText(needles: readonly Needle[], unit: Shown, middle: number | undefined): string {
   if (needles.length === 0) return 'The fan: no needle yet';
-  const parts = needles.map(({ throat, deviation }) =>
-    written(`cylinder ${throat} ${numeral(deviation, 1, true)} ${unit.name}`, unit),
-  );
-  return `The fan, from the group: ${parts.join(', ')}`;
+  const figure = (deviation: number) =>
+    middle === undefined
+      ? `${numeral(deviation, 1, true)} ${unit.name}`
+      : `${unit.name} ${numeral(middle + deviation, 2)}`;
+  const parts = needles.map(({ throat, deviation }) => written(`cylinder ${throat} ${figure(deviation)}`, unit));
+  return `The fan, ${middle === undefined ? 'from the group' : 'rich left, lean right'}: ${parts.join(', ')}`;
 }

@@ -1,5 +1,8 @@
 'use client';
 
+import { MixtureLook } from '../mixture/MixtureLook';
+import { MixturePlanPanel } from '../mixture/MixturePlanPanel';
+import { SeenToo } from '../mixture/SeenToo';
 import type { PracticeControl } from '../practice/usePracticeControl';
 import type { Signal } from '../signal/useSignal';
 import type { BenchActions } from '../useBenchActions';
@@ -12,7 +15,19 @@ import { TypeReading } from './TypeReading';
 import { WhyPanel } from './WhyPanel';
 
 /** The panels that a key opens over the bench. */
-export type Panel = 'none' | 'why' | 'type' | 'round' | 'meter' | 'otherwise' | 'practice' | 'sources' | 'keys';
+export type Panel =
+  | 'none'
+  | 'why'
+  | 'type'
+  | 'round'
+  | 'meter'
+  | 'otherwise'
+  | 'practice'
+  | 'sources'
+  | 'keys'
+  | 'plan'
+  | 'seen'
+  | 'seenToo';
 
 interface PanelsProps {
   readonly jobId: string;
@@ -33,6 +48,28 @@ export function Panels({ jobId, panel, open, file, close, view, actions, signal,
     case 'practice':
     case 'keys':
       return null;
+    case 'plan':
+      return (
+        <MixturePlanPanel
+          setup={view.job.setup}
+          plan={view.mixture?.plan}
+          alone={signal.live === undefined && view.job.readings.length + view.job.airflows.length === 0}
+          onTake={actions.propose}
+          onClose={close}
+        />
+      );
+    case 'seen':
+      return view.action.do === 'seen' ? (
+        <MixtureLook
+          step={view.action.step}
+          control={control}
+          rpm={view.speedRpm}
+          onTake={actions.propose}
+          onClose={close}
+        />
+      ) : null;
+    case 'seenToo':
+      return <SeenToo setup={view.job.setup} onTake={actions.propose} onClose={close} />;
     case 'sources':
       return (
         <SourcesPanel

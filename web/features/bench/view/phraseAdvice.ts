@@ -7,6 +7,7 @@ import { numeral, percent, speed, withUnit } from '@/words/numbers';
 import { toleranceText } from '@/words/quantityWords';
 import { turnText } from '@/words/turns';
 import type { LiveView } from '@/workers/signalProtocol';
+import { mixtureLine, mixtureReasons } from '../mixture/mixtureLine';
 import { BLIP_LINE, carriedLine, MATCH_LINE, MOUTHS_LINE, type SayLine } from './lookLines';
 import { mayHaveStalled } from './primaryAction';
 
@@ -51,6 +52,8 @@ function sayLine(job: Job, advice: Advice, { live, unit }: Scene): SayLine {
       };
     case 'offIdle':
       return offIdleLine(job, advice.finding, unit);
+    case 'mixture':
+      return mixtureLine(job, advice);
     case 'suspect':
       return suspectLine(job, advice);
     case 'undecided':
@@ -246,6 +249,7 @@ function coupleLine(job: Job, advice: Extract<Advice, { kind: 'couple' }>, unit:
 
 function reasons(job: Job, advice: Advice, unit: DeviceUnit): string[] {
   const { grounds } = advice;
+  if (advice.kind === 'mixture') return mixtureReasons(job, advice);
   const { idleRpm, idleBandRpm } = job.setup.targets;
   if (grounds.readings === 0) return ['Nothing has been read yet. Only the setup is known.'];
   const facts = [

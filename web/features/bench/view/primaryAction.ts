@@ -1,8 +1,10 @@
 import { type Advice, afterBalance, holdRpm, isHeld } from '@amber-needle/core/advice';
 import type { Suspicion } from '@amber-needle/core/faults';
 import type { Job } from '@amber-needle/core/job';
+import type { MixtureStep } from '@amber-needle/core/mixture';
 import { decidingQuantity } from '@amber-needle/core/setup';
 import type { LiveView } from '@/workers/signalProtocol';
+import type { LookStep } from '../mixture/lookStep';
 
 /** What the one big key does now. `blocked` says what it waits for. */
 export type PrimaryAction =
@@ -26,6 +28,8 @@ export type PrimaryAction =
   | { readonly do: 'meter'; readonly label: string }
   | { readonly do: 'match'; readonly label: string }
   | { readonly do: 'stage'; readonly label: string; readonly stage: 'idle' | 'offIdle' }
+  /** Says what was seen of the mixture. */
+  | { readonly do: 'seen'; readonly label: string; readonly step: LookStep }
   | { readonly do: 'finish'; readonly label: string }
   /** The simulated gauge is on another bank. */
   | { readonly do: 'mount'; readonly label: string }
@@ -43,6 +47,8 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
       return afterBalance(job) === 'offIdle'
         ? { do: 'stage', label: 'look off idle', stage: 'offIdle' }
         : { do: 'finish', label: 'finish the job' };
+    case 'mixture':
+      return mixtureAction(advice.step);
     case 'suspect':
       return { do: 'mended', label: 'found it, put it right', suspicion: advice.suspicion };
     case 'holdAndRead':
@@ -61,6 +67,28 @@ export function primaryAction(job: Job, advice: Advice, live: LiveView | undefin
       if (advice.kind === 'read' && advice.purpose === 'meterMouths') return USE_METER;
       if (mayHaveStalled(job, live)) return { do: 'stalled', label: 'it stalled' };
       return carriedAction(job, advice) ?? readingAction(advice, live);
+  }
+}
+
+const SEEN_LABELS = {
+  sensor: 'lambda read',
+  co: 'CO read',
+  colour: 'colour seen',
+  lift: 'lifted it',
+  tachometer: 'speed read',
+  ears: 'heard it',
+} as const;
+
+function mixtureAction(step: MixtureStep): PrimaryAction {
+  switch (step.do) {
+    case 'turn':
+      return { do: 'turned', label: 'turned it', adjuster: step.adjuster, turns: step.turns };
+    case 'count':
+      return { do: 'seen', label: 'counted', step };
+    case 'freeAir':
+      return { do: 'seen', label: 'held in free air', step };
+    case 'look':
+      return { do: 'seen', label: SEEN_LABELS[step.instrument], step };
   }
 }
 
