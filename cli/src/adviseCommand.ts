@@ -44,9 +44,9 @@ function advised(
   const isKnown = before !== undefined && isBeginning(before.lines, lines);
   const findings = findingsOf(events, isKnown ? before.findings : undefined);
   if (findings === undefined) return { outcome: failed(`${file}: the job has no events`) };
-  const { job, belief, suspicions } = findings;
+  const { job, belief, suspicions, mixture } = findings;
   if (job.status !== 'open')
     return { outcome: failed(`${file}: the job is finished; there is nothing to advise`), known: { findings, lines } };
-  const data = adviceDocument(adviseNextMove(job, belief, { seed, suspicions }));
+  const data = adviceDocument(adviseNextMove(job, belief, { seed, suspicions, mixture }));
   return { outcome: { outcome: 'data', data }, known: { findings, lines } };
 }

@@ -107,7 +107,7 @@ async function readingCount(page: Page): Promise<number> {
 const EIGHTHS: Readonly<Record<string, number>> = { '⅛': 2, '¼': 4, '⅜': 6, '½': 8, '⅝': 10, '¾': 12, '⅞': 14 };
 
 /** Reads `Stop A / 13/16 turn out` off the screen and turns the practice screw so. */
-async function turnAsSaid(page: Page, say: string): Promise<void> {
+export async function turnAsSaid(page: Page, say: string): Promise<void> {
   const [, screw, amount, way] = /^(.*) \/ (.*) turns? (in|out)$/.exec(say) ?? [];
   if (screw === undefined || amount === undefined || way === undefined) throw new Error(`not a turn: ${say}`);
   let sixteenths = 0;

@@ -135,6 +135,11 @@ export function findingText(setup: Setup, finding: MixtureFinding): string {
   }
 }
 
+/** A doubt of lambda as it is written: no figure is surer than its last digit. */
+export function lambdaDoubt(doubt: number): string {
+  return `±${THIN}${numeral(Math.max(0.01, doubt), 2)}`;
+}
+
 /** Side of the target, by the doubt that there is. */
 export function sideText({
   lambda,

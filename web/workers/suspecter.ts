@@ -39,7 +39,10 @@ export function createSuspecter(): Suspecter {
   return (events, options) => {
     findings = findingsOf(events, findings);
     if (findings === undefined) throw new Error('There are no suspects without an opened job');
-    const { told, cured, suspects, tests } = suspectsOfJob(findings.job, findings.suspicions, options);
+    const { told, cured, suspects, tests } = suspectsOfJob(findings.job, findings.suspicions, {
+      ...options,
+      mixture: findings.mixture,
+    });
     return {
       told,
       cured,

@@ -2,12 +2,12 @@ import { at } from '../basics';
 import { type Adjuster, sharesPlenum } from '../setup';
 import { type Turns, turns } from '../units';
 import { circuitDirection, type MixtureState } from './belief';
-import { type Circuit, cylindersOf, mixtureScrews } from './circuits';
+import { type Circuit, mixtureScrews } from './circuits';
 import { placeOfScrew } from './explain';
 import { BASE_TURNS, believed, leanerBy, type Mixture } from './fold';
 import { turned, turnsToLean } from './move';
 import { probeWorth } from './probe';
-import { type CircuitStand, exhaustOf, isFreshWith, standOf } from './target';
+import { type CircuitStand, exhaustOf, isFreshWith, isMissing, standOf } from './target';
 import { COLLECTOR, type MixtureInstrument } from './words';
 
 /** What is known of all circuits, with a plan of what they would be after a turn. */
@@ -200,13 +200,6 @@ function tells(mixture: Mixture, circuit: Circuit, instrument: MixtureInstrument
   if (instrument === 'ears') return isUnderWay(mixture, circuit);
   if (instrument === 'lift') return mixture.layout.setup.throats[circuit.place]?.throttle === 'constantDepression';
   return instrument !== 'sensor' || !isMissing(mixture, circuit);
-}
-
-/** Whether a sensor has shown that cycles miss there: its figure is then no evidence but that the mixture is not leaner. */
-export function isMissing({ missing, layout, looked, touched }: Mixture, circuit: Circuit): boolean {
-  const when = looked[circuit.place]?.sensor;
-  const wasSeen = when !== undefined && when > at(touched, circuit.place);
-  return wasSeen && cylindersOf(layout.setup, circuit.place).some((k) => at(missing, k) > 0.5);
 }
 
 function isUnderWay({ sweep }: Mixture, circuit: Circuit): boolean {

@@ -35,7 +35,10 @@ export function standOf(mixture: Mixture, state: MixtureState, circuit: Circuit)
   const { layout, plan } = mixture;
   const { value, way } = circuitDirection(layout, state, circuit);
   const aim = aimOf(mixture, state, circuit);
-  const tolerance = TOLERANCE[plan.rule.by];
+  // A figure that is no evidence leaves what a speed can show.
+  const tolerance = isMissing(mixture, circuit)
+    ? Math.max(TOLERANCE.leanBest, TOLERANCE[plan.rule.by])
+    : TOLERANCE[plan.rule.by];
   const error = value - aim.value;
   const direction: Direction =
     aim.byFollows === 0
@@ -98,4 +101,11 @@ function isFresh(mixture: Mixture, circuit: Circuit): boolean {
 export function exhaustOf({ layout }: Mixture, { place }: Circuit): string {
   const cylinder = cylindersOf(layout.setup, place)[0] ?? 0;
   return layout.setup.cylinders[cylinder]?.id ?? '';
+}
+
+/** Whether a sensor has shown that cycles miss there: its figure is then no evidence but that the mixture is not leaner. */
+export function isMissing({ missing, layout, looked, touched }: Mixture, circuit: Circuit): boolean {
+  const when = looked[circuit.place]?.sensor;
+  const wasSeen = when !== undefined && when > at(touched, circuit.place);
+  return wasSeen && cylindersOf(layout.setup, circuit.place).some((k) => at(missing, k) > 0.5);
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { seededRandom } from '../basics';
 import { type Bare, closingEvent, decide, type EventOf, type JobEvent } from '../job';
-import { twinWithTwoStops } from '../setup';
+import { type Setup, twinWithTwoStops } from '../setup';
 
 /** An event id that differs for each number. */
 export function idOf(n: number): string {
@@ -108,7 +108,24 @@ export function move(adjuster: string, turns: number): Bare {
   return { kind: 'move', adjuster, turns };
 }
 
-const SLOWER_TWIN = { ...twinWithTwoStops, targets: { ...twinWithTwoStops.targets, idleRpm: 950 } };
+/** With a mixture screw, which the twin as it ships has not. */
+const SLOWER_TWIN: Setup = {
+  ...twinWithTwoStops,
+  targets: { ...twinWithTwoStops.targets, idleRpm: 950 },
+  adjusters: [
+    ...twinWithTwoStops.adjusters,
+    {
+      id: 'M1',
+      label: 'Fuel screw 1',
+      kind: 'fuelScrew',
+      acts: [{ throat: '1', turnedIn: 'leaner' }],
+      pitchMm: 0.75,
+      leverMm: 10,
+      range: { outTurns: 4, inTurns: 2 },
+      seenFrom: 'below',
+    },
+  ],
+};
 /** Fits a log only as long as its knob was not turned. */
 const TWIN_WITHOUT_KNOB = {
   ...twinWithTwoStops,

@@ -129,7 +129,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
           <FanArea view={view} signal={signal} unit={unit} />
         )}
         <aside className="flex min-h-0 flex-col gap-2 border-line px-4 py-2 max-lg:border-t sm:px-5 lg:gap-4 lg:overflow-y-auto lg:border-l lg:pt-6">
-          <SayLine phrase={phrase} advice={advice} />
+          <SayLine phrase={phrase} advice={view.action.do === 'mount' ? undefined : advice} />
           {shows === 'mixture' && hill !== undefined ? (
             <HillChart hill={hill} label={setup.adjusters.find(({ id }) => id === hill.adjuster)?.label ?? ''} />
           ) : null}

@@ -4,9 +4,15 @@ import { TurnDial } from './fan/TurnDial';
 import { advisedTurn } from './view/advisedTurn';
 import type { Phrase } from './view/phraseAdvice';
 
+interface SayLineProps {
+  readonly phrase: Phrase;
+  /** Undefined while something else comes first. */
+  readonly advice: Advice | undefined;
+}
+
 /** What to do now, in the largest type after the fan, and what to expect of it. */
-export function SayLine({ phrase, advice }: { readonly phrase: Phrase; readonly advice: Advice }) {
-  const turn = advisedTurn(advice);
+export function SayLine({ phrase, advice }: SayLineProps) {
+  const turn = advice && advisedTurn(advice);
   return (
     <section aria-label="What to do now">
       <div className="flex items-center gap-5">

@@ -1,5 +1,6 @@
 import type { Belief } from '@amber-needle/core/belief';
 import { effectiveEvents, type Job } from '@amber-needle/core/job';
+import { mixtureOf, mixtureReport } from '@amber-needle/core/mixture';
 import clsx from 'clsx';
 import Link from 'next/link';
 import { buttonClass } from '@/components/Button';
@@ -11,6 +12,7 @@ import { day, moment, timeOfDay } from '@/words/dates';
 import type { DeviceUnit } from '@/words/deviceUnit';
 import { JobActions } from './JobActions';
 import { JobNote } from './JobNote';
+import { MixtureSection } from './MixtureSection';
 import { ReadingsChart } from './ReadingsChart';
 import { SheetSection } from './SheetSection';
 import { otherSetup } from './view/otherSetup';
@@ -34,6 +36,7 @@ export function JobPage({ id, job, log, belief, unit, wholeStory, machine, machi
   const { events, unreadable } = log;
   const report = reportOf({ job, counted: effectiveEvents(events), belief, unit, wholeStory });
   const sheet = sheetReport(job, effectiveEvents(events));
+  const mixture = mixtureOf(job.setup, events);
   const bench =
     job.status === 'open' ? (job.readings.length > 0 ? 'Resume at the bench' : 'Go to the bench') : 'See the bench';
   return (
@@ -74,6 +77,9 @@ export function JobPage({ id, job, log, belief, unit, wholeStory, machine, machi
       ) : (
         <Readings report={report} asFound={report.asFound} asLeft={report.asLeft} open={job.status === 'open'} />
       )}
+      {mixture === undefined ? null : (
+        <MixtureSection setup={job.setup} plan={mixture.plan} report={mixtureReport(mixture)} />
+      )}
       {sheet === undefined ? null : <SheetSection report={sheet} />}
       <Story report={report} id={id} />
       {job.status === 'closed' || unreadable !== undefined ? null : <JobNote jobId={id} lastSeq={events.length} />}
@@ -95,6 +101,11 @@ export function JobPage({ id, job, log, belief, unit, wholeStory, machine, machi
         <a href={`/api/jobs/${id}/readings`} className={buttonClass('plain')} download>
           Export the readings (CSV)
         </a>
+        {mixture === undefined ? null : (
+          <a href={`/api/jobs/${id}/mixture`} className={buttonClass('plain')} download>
+            Export the mixture (CSV)
+          </a>
+        )}
       </div>
     </main>
   );

@@ -267,13 +267,13 @@ function upTo(
   }
 }
 
-/** Up to the look after the middle of the mixture's turns. */
+/** Up to the middle one of the mixture's turns: it is what comes next. */
 function halfwayThroughMixture(events: readonly JobEvent[]): readonly JobEvent[] {
+  const first = events.findIndex(({ kind }) => kind === 'mixtureSeen');
   const turns = events.filter(
-    ({ kind }, i) => kind === 'move' && events.slice(0, i).some(({ kind: each }) => each === 'mixtureSeen'),
+    (event, i) =>
+      i > first && event.kind === 'move' && event.adjuster.startsWith('M') && events[i - 1]?.kind !== 'move',
   );
   const middle = turns[Math.floor(turns.length / 2)];
-  const place = middle === undefined ? events.length : events.indexOf(middle);
-  const looked = events.findIndex(({ kind }, i) => i > place && kind === 'mixtureSeen');
-  return events.slice(0, looked < 0 ? place + 1 : looked + 1);
+  return middle === undefined ? events : events.slice(0, events.indexOf(middle));
 }

@@ -1,5 +1,6 @@
-import { jobText } from '@amber-needle/core/formats/job';
+import { jobText, mixtureCsv } from '@amber-needle/core/formats/job';
 import { checkEvent, foldJob, type JobEvent, kindOf } from '@amber-needle/core/job';
+import { mixtureOf, mixtureReport } from '@amber-needle/core/mixture';
 import { checkerFor } from '@amber-needle/core/validation';
 import { v7 as uuid } from 'uuid';
 import { compiled } from '@/validation/compiled';
@@ -136,6 +137,15 @@ export async function exportJob(jobId: string): Promise<Response> {
     'application/json; charset=utf-8',
     `job-${jobId.slice(-12)}.json`,
   );
+}
+
+/** The job's mixture as CSV. @throws Refused 404 where there is no such job, or none that has a plan for it. */
+export async function exportMixture(jobId: string): Promise<Response> {
+  const events = await requireEvents(jobId);
+  const job = foldJob(events);
+  const mixture = job && mixtureOf(job.setup, events);
+  if (mixture === undefined) throw new Refused(404, 'The mixture of this job was not worked at.');
+  return download(mixtureCsv(mixtureReport(mixture)), 'text/csv; charset=utf-8', `mixture-${jobId.slice(-12)}.csv`);
 }
 
 /** The job as it is folded. */

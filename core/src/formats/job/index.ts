@@ -1,2 +1,3 @@
 export * from './job';
+export * from './mixtureCsv';
 export * from './readingsCsv';

@@ -1,4 +1,5 @@
 import type { Job } from '../../job';
+import { csvText } from './csvText';
 
 /**
  * A job's readings as CSV by RFC 4180 (CRLF): one row a reading; for each throat depression as shown, its uncertainty, flutter and state.
@@ -27,13 +28,9 @@ export function readingsCsv(job: Job): string {
       return [number(channel.depressionKPa, 3), number(channel.uncertaintyKPa, 3), flutter, channel.state];
     }),
   ]);
-  return [[...head, ...columns], ...rows].map((row) => `${row.map(cell).join(',')}\r\n`).join('');
+  return csvText([[...head, ...columns], ...rows]);
 }
 
 function number(value: number, digits: number): string {
   return value.toFixed(digits);
-}
-
-function cell(text: string): string {
-  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 }

@@ -18,6 +18,8 @@ export interface FuelSide {
   freeAir(): number;
   colour(lambda: number): FlameColourSeen;
   lift(lambda: number): LiftAnswer;
+  /** The middle of what its eye calls clean blue. */
+  rightColour(): number;
   fromSeat(adjuster: string): number;
   /** Lambda of a circuit, leaned alone, at which the speed has just fallen by a share from its peak. */
   leanBest(throat: number, openings: readonly number[], share: number): number;
@@ -122,6 +124,7 @@ export function createFuelSide(setup: Setup, { seed, turnsOff }: FuelOptions): F
     freeAir: () => 20.95 * slope * (1 + 0.002 * looks.normal()),
     colour: (lambda) => (misses(lambda) > 0.3 && !isTwoStroke ? 'misses' : wordOf(COLOURS, colourEnds, lambda)),
     lift: (lambda) => wordOf<LiftAnswer>(['risesAndStays', 'risesAndSettles', 'falls', 'stalls'], liftEnds, lambda),
+    rightColour: () => Math.sqrt(at(colourEnds, 2) * at(colourEnds, 3)),
     fromSeat(adjuster) {
       return at(
         positions,

@@ -25,7 +25,9 @@ export function FigureForm({ asked, start, onFigure, onUnseen, onClose }: Figure
     if (typed.outcome === 'unreadable') return setError(typed.reason);
     const { value } = typed;
     if (value < asked.low || value > asked.high)
-      return setError(`${asked.label}: between ${asked.low} and ${asked.high} ${asked.unit}.`);
+      return setError(
+        `${asked.label}: between ${asked.low} and ${asked.high}${asked.unit === '' ? '' : ` ${asked.unit}`}.`,
+      );
     setError(undefined);
     setText('');
     onFigure(value);
@@ -34,7 +36,7 @@ export function FigureForm({ asked, start, onFigure, onUnseen, onClose }: Figure
     <form onSubmit={take} noValidate className="space-y-5">
       <Field
         label={asked.label}
-        unit={asked.unit}
+        {...(asked.unit === '' ? {} : { unit: asked.unit })}
         inputMode="decimal"
         autoFocus
         value={text}

@@ -40,7 +40,9 @@ export function MixtureArea({ told: { plan, report }, step, rpm, targets }: Mixt
         lambda, target {numeral(middle, 2)}
         {THIN}±{THIN}
         {numeral(tolerance, 2)}
-        <span className="block max-lg:inline max-lg:before:content-['_·_']">{ruleText(plan)}</span>
+        {plan.rule.by === 'lambda' ? null : (
+          <span className="block max-lg:inline max-lg:before:content-['_·_']">{ruleText(plan)}</span>
+        )}
       </p>
       <PanelBoundary name="The fan">
         <Fan

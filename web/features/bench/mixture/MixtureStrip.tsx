@@ -1,8 +1,8 @@
 import type { CircuitReport, ScrewReport } from '@amber-needle/core/mixture';
 import type { Setup } from '@amber-needle/core/setup';
 import clsx from 'clsx';
-import { seenText, sideText } from '@/words/mixtureWords';
-import { numeral, THIN } from '@/words/numbers';
+import { lambdaDoubt, seenText, sideText } from '@/words/mixtureWords';
+import { numeral } from '@/words/numbers';
 import { fraction, positionText } from '@/words/turns';
 
 interface MixtureStripProps {
@@ -28,7 +28,7 @@ export function MixtureStrip({ setup, circuits, advised, flipped }: MixtureStrip
           <p className="flex items-baseline gap-x-3 whitespace-nowrap text-soft max-sm:text-xs">
             <b className="text-ink text-xl sm:text-2xl">{circuit.throat}</b>
             <span className="ml-auto">
-              {circuit.unseen ? 'not seen yet' : `${sideText(circuit)} ±${THIN}${numeral(circuit.doubt, 2)}`}
+              {circuit.unseen ? 'not seen yet' : `${sideText(circuit)} ${lambdaDoubt(circuit.doubt)}`}
             </span>
           </p>
           <p
@@ -71,5 +71,7 @@ function evidenceText({ throats }: Setup, { throat, seen, looks }: CircuitReport
 
 function screwText({ adjusters }: Setup, { adjuster, turnsIn, fromSeat }: ScrewReport): string {
   const label = adjusters.find(({ id }) => id === adjuster)?.label ?? adjuster;
-  return fromSeat === undefined ? `${label} ${positionText(turnsIn)}` : `${label} ${fraction(fromSeat)} from seat`;
+  return fromSeat === undefined
+    ? `${label}: ${positionText(turnsIn)}`
+    : `${label}: ${fraction(fromSeat)} from its seat`;
 }

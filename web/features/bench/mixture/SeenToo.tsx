@@ -9,6 +9,7 @@ import { Select } from '@/components/Select';
 import { COLOUR_WORDS } from '@/words/mixtureWords';
 import { Choices } from './Choices';
 import { FigureForm } from './FigureForm';
+import { lambdaTyped } from './lookStep';
 
 const KINDS = {
   colour: 'flame, under a blip',
@@ -73,9 +74,11 @@ export function SeenToo({ setup, onTake, onClose }: SeenTooProps) {
         />
       ) : (
         <FigureForm
-          asked={{ label: 'Leanest lambda as it is opened slowly', unit: 'lambda', low: 0.4, high: 8, unseen: '' }}
+          asked={{ label: 'Leanest lambda as it is opened slowly', unit: '', low: 0.4, high: 60, unseen: '' }}
           start=""
-          onFigure={(lambda) => take({ kind: 'mixtureSeen', seen: { how: 'firstOpening', exhaust: cylinder, lambda } })}
+          onFigure={(typed) =>
+            take({ kind: 'mixtureSeen', seen: { how: 'firstOpening', exhaust: cylinder, lambda: lambdaTyped(typed) } })
+          }
           onUnseen={undefined}
           onClose={onClose}
         />

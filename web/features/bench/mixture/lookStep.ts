@@ -1,3 +1,4 @@
+import { BLENDS, lambdaOnScale } from '@amber-needle/core/fuel';
 import type { Bare } from '@amber-needle/core/job';
 import type { MixtureStep } from '@amber-needle/core/mixture';
 import type { PracticeLook } from '@amber-needle/core/practice';
@@ -60,7 +61,7 @@ export function askOf(step: LookStep): Asked {
     case 'tachometer':
       return { label: 'Speed', unit: 'rpm', low: 100, high: 20_000, unseen: '' };
     default:
-      return { label: 'Lambda that it shows', unit: 'lambda', low: 0.4, high: 8, unseen: '' };
+      return { label: 'Lambda, or air/fuel on the petrol scale', unit: '', low: 0.4, high: 60, unseen: '' };
   }
 }
 
@@ -73,6 +74,14 @@ export function lookedFigure(place: string, value: number, look: PracticeLook | 
   return { place, value };
 }
 
+/** No idle burns at a lambda of five, and no petrol at an air/fuel ratio below it. */
+const RATIO_FROM = 5;
+
+/** Lambda of what was typed: a gauge that shows air/fuel ratio prints it on the petrol scale, whatever burns. */
+export function lambdaTyped(value: number): number {
+  return value < RATIO_FROM ? value : lambdaOnScale(value, BLENDS.petrol);
+}
+
 /** What figures say to the log. */
 export function proposalOf(step: LookStep, figures: readonly Figure[]): readonly Bare[] {
   if (step.do === 'look' && step.instrument === 'sensor')
@@ -83,7 +92,7 @@ export function proposalOf(step: LookStep, figures: readonly Figure[]): readonly
           how: 'sensor',
           figures: figures.map(({ place, value, uncertainty, flutter }) => ({
             exhaust: place,
-            lambda: value,
+            lambda: lambdaTyped(value),
             ...(uncertainty === undefined ? {} : { uncertainty }),
             ...(flutter === undefined ? {} : { flutter }),
           })),

@@ -1,6 +1,7 @@
 import type { Advice } from '@amber-needle/core/advice';
 import type { Job } from '@amber-needle/core/job';
 import type { CircuitStand, MixtureStep } from '@amber-needle/core/mixture';
+import { lambdaDoubt } from '@/words/mixtureWords';
 import { numeral, percent, THIN, withUnit } from '@/words/numbers';
 import { turnText } from '@/words/turns';
 import type { SayLine } from '../view/lookLines';
@@ -118,7 +119,7 @@ function purposeLines(
     expected === undefined
       ? []
       : [
-          `Expected lambda ${numeral(expected.lambda, 2)}${THIN}±${THIN}${numeral(expected.doubt, 2)}, target ${numeral(stand?.target ?? 1, 2)}.`,
+          `Expected lambda ${numeral(expected.lambda, 2)} ${lambdaDoubt(expected.doubt)}, target ${numeral(stand?.target ?? 1, 2)}.`,
         ];
   switch (step.purpose) {
     case 'base':
@@ -139,7 +140,7 @@ function purposeLines(
 export function mixtureReasons({ setup }: Job, { step, stands }: MixtureAdvice): string[] {
   const where = stands.map(
     ({ circuit, lambda, doubt, target, chance }) =>
-      `Throat ${circuit.throat}: lambda ${numeral(lambda, 2)}${THIN}±${THIN}${numeral(doubt, 2)}, target ${numeral(target, 2)}; within tolerance: ${percent(chance)}.`,
+      `Throat ${circuit.throat}: lambda ${numeral(lambda, 2)} ${lambdaDoubt(doubt)}, target ${numeral(target, 2)}; within tolerance: ${percent(chance)}.`,
   );
   const rest =
     setup.targets.decides === 'airflow'

@@ -68,6 +68,12 @@ function sayLine(job: Job, advice: Advice, { live, unit }: Scene): SayLine {
             `Held at ${speed(holdRpm(job.setup))} they should still.`,
           ],
         };
+      if (job.mixture.length > 0 && job.readings.length + job.airflows.length === 0)
+        return {
+          subject: 'Mixture done',
+          order: 'finish the job',
+          expect: ['As right as what was at hand can show. No gauge was read: the balance is as it was found.'],
+        };
       return {
         subject: 'Balanced',
         order: 'finish the job',
