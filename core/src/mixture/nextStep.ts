@@ -157,7 +157,7 @@ function workOn(
   const sure = by === 'lambda' || by === 'co' ? SURE.figure : SURE.answer;
   const isRight = work.every(({ chance }) => chance >= sure);
   if (isRight && stand.fresh) return 'settled';
-  const instruments = orderedInstruments(mixture);
+  const instruments = orderedInstruments(mixture, circuit);
   const unseen = instruments.find(
     (instrument) => !isFreshWith(mixture, circuit, instrument) && tells(mixture, circuit, instrument),
   );
@@ -185,11 +185,13 @@ function workOn(
   return 'untold';
 }
 
-function orderedInstruments({ plan }: Mixture): readonly MixtureInstrument[] {
+function orderedInstruments(mixture: Mixture, circuit: Circuit): readonly MixtureInstrument[] {
+  const { plan } = mixture;
   const isEdge = plan.rule.by === 'leanBest' || plan.rule.by === 'leanDrop';
   const has = (instrument: MixtureInstrument) =>
-    // The gauges show the speed too.
-    plan.instruments.includes(instrument) || (instrument === 'tachometer' && plan.order !== 'mixtureOnly');
+    // Where a sensor is no evidence, the speed that gauges show too is better than nothing.
+    plan.instruments.includes(instrument) ||
+    (instrument === 'tachometer' && plan.order !== 'mixtureOnly' && isMissing(mixture, circuit));
   return (isEdge ? TELLS_OF_EDGE : TELLS).filter(has);
 }
 
