@@ -57,6 +57,7 @@ export interface HandState {
   hold: number | undefined;
   /** What was looked at last. */
   look: PracticeLook | undefined;
+  looks: number;
 }
 
 /** What a hand reaches for. */
@@ -127,6 +128,7 @@ function look({ mixture, hand }: Workbench, { instrument, place }: Extract<Pract
   const seen = lookAt(mixture, instrument, place);
   if (seen.outcome === 'not') return seen.reason;
   hand.look = seen.look;
+  hand.looks += 1;
   return undefined;
 }
 

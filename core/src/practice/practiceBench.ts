@@ -34,6 +34,8 @@ export interface PracticeState {
   readonly meter: { readonly throat: string; readonly shown: number } | null;
   /** What was looked at last of the mixture; null before the first. */
   readonly look: PracticeLook | null;
+  /** How often somebody looked: a figure from before a turn is no answer to it. */
+  readonly looks: number;
   readonly choke: number;
   readonly coolantC: number;
   /** What is wrong, where that is shown; null where it is hidden. */
@@ -63,6 +65,7 @@ export function createPracticeBench(setup: Setup, choices: PracticeChoices, rate
     choke: 0,
     hold: undefined,
     look: undefined,
+    looks: 0,
   };
   const gaugeSet = createGaugeSet({ setup, engine, seed, rateHz, faults });
   const meter = createAirflowMeter(seededRandom(seed ^ METER_SEED));
@@ -95,6 +98,7 @@ export function createPracticeBench(setup: Setup, choices: PracticeChoices, rate
       teed: hand.teed ?? null,
       meter: hand.metered === undefined ? null : { throat: at(throats, hand.metered), shown: meter.read() },
       look: hand.look ?? null,
+      looks: hand.looks,
       choke: hand.choke,
       coolantC: Math.round(engine.sensors().coolant - ICE_POINT),
       faults: choices.shown ? faults : null,

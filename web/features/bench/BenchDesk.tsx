@@ -75,7 +75,7 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
   });
   useLearning(job, view.gauges, signal.live);
   const actions = useBenchActions(log, view, signal);
-  const due = advice.kind === 'mixture' ? 'mixture' : 'balance';
+  const due = advice.kind === 'mixture' || view.mixture?.plan.order === 'mixtureOnly' ? 'mixture' : 'balance';
   const shows = view.mixture === undefined ? 'balance' : (chosenFan ?? due);
   const step = advice.kind === 'mixture' ? advice.step : undefined;
   const hill = view.mixture?.report.hill;

@@ -27,7 +27,9 @@ export function MixtureLook({ step, control, rpm, onTake, onClose }: MixtureLook
   const [figures, setFigures] = useState<readonly Figure[]>([]);
   const place = places[figures.length] ?? '';
   const instrument = step.do === 'look' ? step.instrument : step.do;
-  const looked = shownAt(control, instrument, place);
+  // What was seen before the dialog was opened is no answer to what was turned since.
+  const [before] = useState(control?.state.looks ?? 0);
+  const looked = (control?.state.looks ?? 0) > before ? shownAt(control, instrument, place) : undefined;
   const take = (proposal: Bare) => {
     if (onTake(proposal)) onClose();
   };
