@@ -9,7 +9,7 @@ import { type Direction, figureIn, rootOf, withMoments } from './update';
 import type { HeardAnswer } from './words';
 
 /** The speed with one screw at a place: turns leaner than where the sweep began. */
-export interface HillPoint {
+interface HillPoint {
   readonly leaner: number;
   readonly rpm: number;
   /** Standard uncertainty, rpm. */
@@ -17,7 +17,7 @@ export interface HillPoint {
 }
 
 /** How ears heard the speed answer a turn from one place to another. */
-export interface HeardTurn {
+interface HeardTurn {
   readonly from: number;
   readonly to: number;
   readonly heard: HeardAnswer;

@@ -401,6 +401,22 @@ describe('the next step', () => {
     );
   });
 
+  it('goes round all cylinders of a throat with one sensor: one of them is not the others', () => {
+    const counted = (adjuster: string): Bare => ({
+      kind: 'mixtureSeen',
+      seen: { how: 'turns', adjuster, fromSeat: 2 },
+    });
+    const free: Bare = { kind: 'mixtureSeen', seen: { how: 'freeAir', oxygenPercent: 20.95 } };
+    const one = { ...PLAN, instruments: ['sensor'] } as const satisfies Bare;
+    const before = [one, counted('M1'), counted('M2'), free] as const;
+    const first = mixtureOutlook(known(flatFour, ...before)).next;
+    expect(first).toMatchObject({ do: 'look', instrument: 'sensor' });
+    const [place = ''] = first?.do === 'look' ? first.places : [];
+    const second = mixtureOutlook(known(flatFour, ...before, sensor(place, 0.94))).next;
+    expect(second).toMatchObject({ do: 'look', instrument: 'sensor' });
+    expect(second?.do === 'look' && second.places[0]).not.toBe(place);
+  });
+
   it('keeps the screws of one plenum together, for nothing tells them apart', () => {
     const lean = circuitsOf(fourBarrel).map(
       ({ throat }): Bare => ({ kind: 'mixtureSeen', seen: { how: 'turns', adjuster: `M${throat}`, fromSeat: 2 } }),
@@ -408,12 +424,16 @@ describe('the next step', () => {
     const free: Bare = { kind: 'mixtureSeen', seen: { how: 'freeAir', oxygenPercent: 20.95 } };
     let proposals: readonly Bare[] = [...lean, free];
     const turnedBy = new Map<string, number>();
-    for (let i = 0; i < 8; i += 1) {
+    for (let i = 0; i < 40; i += 1) {
       const step = mixtureOutlook(known(fourBarrel, { ...PLAN, instruments: ['sensor'] }, ...proposals)).next;
       if (step?.do === 'turn') {
         turnedBy.set(step.adjuster, (turnedBy.get(step.adjuster) ?? 0) + step.turns);
         proposals = [...proposals, turn(step.adjuster, step.turns)];
-      } else proposals = [...proposals, sensor('1', 1.1 - 0.01 * turnedBy.size)];
+      } else
+        proposals = [
+          ...proposals,
+          sensor(step?.do === 'look' ? (step.places[0] ?? '1') : '1', 1.1 - 0.01 * turnedBy.size),
+        ];
     }
     expect(turnedBy.size).toBeGreaterThan(2);
   });

@@ -2,12 +2,12 @@ import { at } from '../basics';
 import { type Adjuster, sharesPlenum } from '../setup';
 import { type Turns, turns } from '../units';
 import { circuitDirection, type MixtureState } from './belief';
-import { type Circuit, mixtureScrews } from './circuits';
+import { type Circuit, cylindersOf, mixtureScrews } from './circuits';
 import { placeOfScrew } from './explain';
 import { BASE_TURNS, believed, leanerBy, type Mixture } from './fold';
 import { turned, turnsToLean } from './move';
 import { probeWorth } from './probe';
-import { type CircuitStand, exhaustOf, isFreshWith, isMissing, standOf } from './target';
+import { type CircuitStand, isFreshWith, isMissing, standOf, unseenCylinders } from './target';
 import { COLLECTOR, type MixtureInstrument } from './words';
 
 /** What is known of all circuits, with a plan of what they would be after a turn. */
@@ -164,6 +164,14 @@ function workOn(
   const seenOnce = stand.fresh;
   const isVague = stand.sigma > VAGUE * stand.tolerance;
   if (unseen !== undefined && (!seenOnce || (!isRight && isVague))) return lookAt(mixture, circuit, unseen);
+  // Where a throat feeds several, each has a mixture of its own: the circuit's is their mean.
+  const another = instruments.find(
+    (instrument) =>
+      goesRound(mixture, instrument) &&
+      tells(mixture, circuit, instrument) &&
+      unseenCylinders(mixture, circuit, instrument).length > 0,
+  );
+  if (another !== undefined && !isRight && isVague) return lookAt(mixture, circuit, another);
   const error = work.reduce((sum, one) => sum + one.error, 0) / work.length;
   const isPlain =
     Math.abs(error) > 0.45 * stand.tolerance &&
@@ -195,6 +203,12 @@ function orderedInstruments(mixture: Mixture, circuit: Circuit): readonly Mixtur
   return (isEdge ? TELLS_OF_EDGE : TELLS).filter(has);
 }
 
+/** Whether an instrument sees one cylinder at a time. */
+function goesRound({ plan }: Mixture, instrument: MixtureInstrument): boolean {
+  if (instrument === 'colour') return true;
+  return (instrument === 'sensor' || instrument === 'co') && plan.sensor === 'carried';
+}
+
 /** Whether an instrument can say anything of a circuit now. */
 function tells(mixture: Mixture, circuit: Circuit, instrument: MixtureInstrument): boolean {
   // A speed alone says nothing: it is what the answer to a turn is compared with.
@@ -208,6 +222,11 @@ function isUnderWay({ sweep }: Mixture, circuit: Circuit): boolean {
   return sweep !== undefined && circuit.screws.some(({ screw }) => screw === sweep.screw);
 }
 
+function firstExhaust({ layout }: Mixture, { place }: Circuit): string {
+  const [cylinder = 0] = cylindersOf(layout.setup, place);
+  return layout.setup.cylinders[cylinder]?.id ?? '';
+}
+
 function lookAt(mixture: Mixture, circuit: Circuit, instrument: MixtureInstrument): MixtureStep {
   const { plan, layout, looked, touched } = mixture;
   const before = looked[circuit.place]?.[instrument];
@@ -216,7 +235,8 @@ function lookAt(mixture: Mixture, circuit: Circuit, instrument: MixtureInstrumen
   if (isExhaust && plan.sensor === 'collector') return { do: 'look', instrument, places: [COLLECTOR], purpose };
   if (instrument === 'sensor' && plan.sensor === 'each')
     return { do: 'look', instrument, places: layout.setup.cylinders.map(({ id }) => id), purpose };
-  const places = instrument === 'lift' ? [circuit.throat] : [exhaustOf(mixture, circuit)];
+  const [next = firstExhaust(mixture, circuit)] = unseenCylinders(mixture, circuit, instrument);
+  const places = instrument === 'lift' ? [circuit.throat] : [next];
   return {
     do: 'look',
     instrument,

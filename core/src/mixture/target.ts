@@ -97,10 +97,30 @@ function isFresh(mixture: Mixture, circuit: Circuit): boolean {
   return hasOnlySpeed && instruments.some((instrument) => mixture.looked[circuit.place]?.[instrument] !== undefined);
 }
 
-/** The likeliest exhaust to look at for a circuit: that of its first cylinder. */
-export function exhaustOf({ layout }: Mixture, { place }: Circuit): string {
-  const cylinder = cylindersOf(layout.setup, place)[0] ?? 0;
-  return layout.setup.cylinders[cylinder]?.id ?? '';
+/** Cylinders of a circuit that nobody has looked at with this instrument since something last moved it: one of them is not the others. */
+export function unseenCylinders(
+  mixture: Mixture,
+  { place }: Circuit,
+  instrument: MixtureInstrument,
+): readonly string[] {
+  const { layout, seen, touched } = mixture;
+  const since = seen.filter(({ clock }) => clock > at(touched, place));
+  const looked = since.flatMap(({ seen: each }) => {
+    if (each.how !== instrument) return [];
+    switch (each.how) {
+      case 'sensor':
+        return each.figures.map(({ exhaust }) => exhaust);
+      case 'co':
+        return [each.exhaust];
+      case 'colour':
+        return [each.cylinder];
+      default:
+        return [];
+    }
+  });
+  return cylindersOf(layout.setup, place)
+    .map((k) => layout.setup.cylinders[k]?.id ?? '')
+    .filter((id) => !looked.includes(id));
 }
 
 /** Whether a sensor has shown that cycles miss there: its figure is then no evidence but that the mixture is not leaner. */
