@@ -52,7 +52,7 @@ export interface MixtureOutlook {
 }
 
 /** Sure enough that a circuit is within its tolerance: by a figure, and by what eye, ear and speed can show. Ours. */
-const SURE = { figure: 0.92, answer: 0.8 } as const;
+const SURE = { figure: 0.92, answer: 0.7 } as const;
 /** A step of a mixture screw, turns; and the largest in one go. common practice, no source: eighths and sixteenths. */
 const FINE = 1 / 16;
 const COARSE = 1 / 8;

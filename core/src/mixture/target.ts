@@ -10,6 +10,9 @@ import { MIXTURE_INSTRUMENTS, type MixtureInstrument } from './words';
 /** How far from the target still counts as right, logarithm of lambda: what the evidence of each rule can show. Ours. */
 export const TOLERANCE = { lambda: 0.02, co: 0.025, leanBest: 0.04, leanDrop: 0.04, colour: 0.06, lift: 0.06 } as const;
 
+/** How far an engine's edge lies from where the textbook's curve has it, logarithm: no two hills have one shape. Ours. */
+const SHAPE_DOUBT = 0.025;
+
 /** Idle target by ignition: 0.95 with a modest one, up to 1.00 with a strong one. common practice, no source. */
 export const IDLE_TARGET = { modest: 0.95, strong: 1.0 } as const;
 
@@ -65,7 +68,7 @@ function aimOf({ layout, plan }: Mixture, { mean }: MixtureState, circuit: Circu
   const follows = at(mean, layout.follows);
   const edge = (share: number) => {
     const { value, byFollows } = edgeOf(layout, circuit, { follows, share });
-    return { value: value + at(mean, layout.best), byFollows, doubt: 0.01 };
+    return { value: value + at(mean, layout.best), byFollows, doubt: SHAPE_DOUBT };
   };
   switch (rule.by) {
     case 'lambda':

@@ -1,6 +1,7 @@
 import type { Advice } from '@amber-needle/core/advice';
 import type { Job } from '@amber-needle/core/job';
-import type { CircuitStand, MixtureStep } from '@amber-needle/core/mixture';
+import { type CircuitStand, type MixtureStep, mixtureScrews } from '@amber-needle/core/mixture';
+import { type Shown, withUnitIn } from '@/words/deviceUnit';
 import { lambdaDoubt } from '@/words/mixtureWords';
 import { numeral, percent, THIN, withUnit } from '@/words/numbers';
 import { turnText } from '@/words/turns';
@@ -148,4 +149,23 @@ export function mixtureReasons({ setup }: Job, { step, stands }: MixtureAdvice):
       : ['Mixture, balance and idle are one target: all three are looked at again before the end.'];
   if (step.do !== 'turn') return [...where, ...rest];
   return [...where, 'If the engine answers otherwise, the next step knows.', ...rest];
+}
+
+/** Why the balance comes again after the mixture: what its screws did to idle and spread between the last two readings. */
+export function afterMixture({ setup, readings, moves }: Job, shown: Shown): string | undefined {
+  const [before, now] = readings.slice(-2);
+  if (before === undefined || now === undefined) return undefined;
+  const screws = mixtureScrews(setup);
+  const between = moves.filter(({ seq }) => seq > before.seq && seq < now.seq);
+  const turned = screws.filter(({ id }) => between.some(({ adjuster }) => adjuster === id));
+  const isAlone = between.every(({ adjuster }) => screws.some(({ id }) => id === adjuster));
+  const [first] = turned;
+  if (first === undefined || !isAlone) return undefined;
+  const figures = now.channels.map(({ depressionKPa }) => depressionKPa);
+  const spread = withUnitIn(shown, Math.max(...figures) - Math.min(...figures), 1);
+  const idle = Math.round((now.speed?.rpm ?? 0) - (before.speed?.rpm ?? 0));
+  const who = turned.length === 1 ? first.label : 'The mixture screws';
+  const moved =
+    now.speed === undefined || before.speed === undefined ? '' : ` moved the idle by ${withUnit(idle, 0, 'rpm')} and`;
+  return `${who}${moved} left the spread at ${spread}.`;
 }

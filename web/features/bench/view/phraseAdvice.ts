@@ -7,7 +7,7 @@ import { numeral, percent, speed, withUnit } from '@/words/numbers';
 import { toleranceText } from '@/words/quantityWords';
 import { turnText } from '@/words/turns';
 import type { LiveView } from '@/workers/signalProtocol';
-import { mixtureLine, mixtureReasons } from '../mixture/mixtureLine';
+import { afterMixture, mixtureLine, mixtureReasons } from '../mixture/mixtureLine';
 import { BLIP_LINE, carriedLine, MATCH_LINE, MOUTHS_LINE, type SayLine } from './lookLines';
 import { mayHaveStalled } from './primaryAction';
 
@@ -219,12 +219,14 @@ function settleLine(after: 'move' | 'coupled', live: LiveView | undefined): SayL
 function turnLine(job: Job, advice: Extract<Advice, { kind: 'turn' }>, unit: DeviceUnit): SayLine {
   const adjuster = job.setup.adjusters.find(({ id }) => id === advice.adjuster);
   const { expected, grounds } = advice;
+  const back = afterMixture(job, shownIn('depression', unit));
   const spreadDoubt = Math.max(...expected.throats.map(({ uncertainty }) => uncertainty)) * 2;
   return {
     subject: adjuster?.label ?? advice.adjuster,
     order: turnText(advice.turns),
     expect: [
       `${advice.turns > 0 ? 'Clockwise' : 'Anticlockwise'}, from ${adjuster?.seenFrom ?? 'the screw’s head'}.`,
+      ...(back === undefined ? [] : [back]),
       ...(advice.purpose === 'afterStall' ? ['That turn stalled it. Take it back, then start the engine.'] : []),
       ...(advice.purpose === 'whichNeedles' ? ['Which needles move? If not its own, two hoses are swapped.'] : []),
       `Expected spread ${measuredIn(shownIn(expected.quantity, unit), expected.spread, spreadDoubt)}`,
