@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { createEngine } from '@amber-needle/core/engine';
 import { writeJob } from '@amber-needle/core/formats/job';
+import type { EventOf } from '@amber-needle/core/job';
 import { ARCHETYPES, twinWithTwoStops } from '@amber-needle/core/setup';
 import { append, opened, reading, zero } from '@amber-needle/core/testing';
 import { encodeTrace } from '@amber-needle/core/trace';
@@ -122,6 +123,39 @@ it('corrects no option in silence', async () => {
 });
 
 describe('needle advise', () => {
+  it('covers the mixture in the same loop, once a plan says what there is to look with', async () => {
+    const log = append(append([], { kind: 'opened', machine: 'Heron', complaint: '', setup: ARCHETYPES.vTwin }), {
+      kind: 'mixturePlan',
+      instruments: ['sensor'],
+      sensor: 'each',
+      rule: { by: 'lambda', target: 0.95 },
+      fuel: { ethanol: 0, methanol: 0 },
+      ignition: 'modest',
+      order: 'mixtureOnly',
+    });
+    const first = JSON.parse((await needle(['advise', file('mix.json', writeJob(log))])).out);
+    expect(first).toMatchObject({ kind: 'mixture', do: 'count', adjuster: 'M1' });
+    expect(first.circuits[0]).toMatchObject({ throat: '1', target: expect.closeTo(0.95, 6) });
+    const seen: readonly EventOf<'mixtureSeen'>['seen'][] = [
+      { how: 'turns', adjuster: 'M1', fromSeat: 2 },
+      { how: 'turns', adjuster: 'M2', fromSeat: 2 },
+      { how: 'freeAir', exhaust: '1', oxygenPercent: 20.9 },
+      { how: 'freeAir', exhaust: '2', oxygenPercent: 21 },
+      {
+        how: 'sensor',
+        figures: [
+          { exhaust: '1', lambda: 1.06 },
+          { exhaust: '2', lambda: 0.95 },
+        ],
+      },
+    ];
+    const known = seen.reduce((events, each) => append(events, { kind: 'mixtureSeen', seen: each }), log);
+    const turn = JSON.parse((await needle(['advise', file('mix2.json', writeJob(known))])).out);
+    expect(turn).toMatchObject({ kind: 'mixture', do: 'turn', adjuster: 'M1', way: 'richer' });
+    expect(turn.turns).toBeLessThan(0);
+    expect(turn.expected[0].lambda).toBeLessThan(1.06);
+  });
+
   it('says what to turn, with units in every name', async () => {
     const { code, out } = await needle(['advise', file('job.json', writeJob(apart))]);
     expect(code).toBe(0);

@@ -1,6 +1,7 @@
-import type { Bare, JobEvent } from '@amber-needle/core/job';
-import { decide, foldJob } from '@amber-needle/core/job';
-import { FLAME_COLOURS, mixtureOf, mixtureOutlook, mixtureReport } from '@amber-needle/core/mixture';
+import { adviseNextMove } from '@amber-needle/core/advice';
+import { findingsOf } from '@amber-needle/core/findings';
+import { type Bare, decide, foldJob, type JobEvent } from '@amber-needle/core/job';
+import { FLAME_COLOURS, mixtureOf, mixtureReport } from '@amber-needle/core/mixture';
 import { ARCHETYPES, type Setup } from '@amber-needle/core/setup';
 import { idOf, reading } from '@amber-needle/core/testing';
 import { describe, expect, it } from 'vitest';
@@ -40,36 +41,34 @@ const sensor = (exhaust: string, lambda: number): Bare => ({
 });
 
 function lineAfter(...proposals: readonly Bare[]) {
-  const log = logOf(vTwin, PLAN, ...proposals);
-  const mixture = mixtureOf(vTwin, log);
-  const job = foldJob(log);
-  const outlook = mixture && mixtureOutlook(mixture);
-  if (job === undefined || outlook?.next === undefined) throw new Error('there is a step');
-  const now = { quantity: 'depression', throats: [], spread: 0, speed: 1000, speedUncertainty: 5 } as const;
-  const grounds = { probability: 0, balanced: 0, idleInBand: 0, now, readings: 0 };
-  return { kind: 'mixture', step: outlook.next, stands: outlook.stands, grounds, job } as const;
+  const findings = findingsOf(logOf(vTwin, PLAN, ...proposals));
+  if (findings === undefined) throw new Error('the log was opened');
+  const { job, belief, mixture } = findings;
+  const advice = adviseNextMove(job, belief, { seed: 1, mixture });
+  if (advice.kind !== 'mixture') throw new Error(`not the mixture: ${advice.kind}`);
+  return { job, advice };
 }
 
 describe('the next step on a mixture', () => {
   it('says who, what, which way the hand goes and what makes it richer', () => {
     const count = lineAfter();
-    expect(mixtureLine(count.job, count)).toMatchObject({ subject: 'Fuel screw 1', order: 'count it in' });
+    expect(mixtureLine(count.job, count.advice)).toMatchObject({ subject: 'Fuel screw 1', order: 'count it in' });
     const air = lineAfter(...counted);
-    expect(mixtureLine(air.job, air)).toMatchObject({ subject: 'The sensor', order: 'hold it in free air' });
+    expect(mixtureLine(air.job, air.advice)).toMatchObject({ subject: 'The sensor', order: 'hold it in free air' });
     const look = lineAfter(...counted, free);
-    expect(mixtureLine(look.job, look).order).toBe('read lambda');
+    expect(mixtureLine(look.job, look.advice).order).toBe('read lambda');
     const turn = lineAfter(...counted, free, sensor('1', 1.06), sensor('2', 0.95));
-    const { subject, order, expect: lines } = mixtureLine(turn.job, turn);
+    const { subject, order, expect: lines } = mixtureLine(turn.job, turn.advice);
     expect(subject).toBe('Fuel screw 1');
     expect(order).toMatch(/ out$/);
     expect(lines.join(' ')).toMatch(/Anticlockwise, from below.* Richer\./);
     expect(lines.join(' ')).toMatch(/Expected lambda \d\.\d\d/);
-    expect(mixtureReasons(turn.job, turn).join(' ')).toContain('Throat 1: lambda 1.0');
+    expect(mixtureReasons(turn.job, turn.advice).join(' ')).toContain('Throat 1: lambda 1.0');
   });
 
   it('carries the caution where the engine runs', () => {
     const look = lineAfter(...counted, free);
-    expect(mixtureLine(look.job, look).expect.join(' ')).toContain('extraction');
+    expect(mixtureLine(look.job, look.advice).expect.join(' ')).toContain('extraction');
   });
 
   it('says why the balance comes again', () => {
