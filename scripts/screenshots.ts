@@ -11,6 +11,8 @@ import { buildApp, openLog, ROOT } from './project.mjs';
 const SHEET_JOB = '01900000-0000-7000-8000-0000000000be';
 const OPEN_JOB = '01900000-0000-7000-8000-0000000000b4';
 const CLOSED_JOB = '01900000-0000-7000-8000-0000000000b1';
+/** In the middle of its mixture. */
+const MIXED_JOB = '01900000-0000-7000-8000-000000000b11';
 const SEARCHED_JOB = '01900000-0000-7000-8000-0000000000bc';
 const group = processGroup();
 const say = (line: string) => process.stdout.write(`${line}\n`);
@@ -49,17 +51,9 @@ async function takePagePictures(page: Page): Promise<void> {
   await page.goto('/workshop');
   await page.getByRole('region', { name: 'Instruments' }).waitFor();
   await picture(page, 'workshop');
-  await page.goto(`/jobs/${OPEN_JOB}`);
-  await page.route('**/api/jobs/*/events', (route) => route.abort());
-  await page.getByLabel('Note').fill('Left screw is stiff; a drop of oil, then try again.');
-  await page.getByRole('button', { name: 'Save the note' }).click();
-  await page.getByText('Kept in this browser').waitFor();
-  await page.goto('/outbox');
-  await page.getByText('Left screw is stiff').waitFor();
-  await picture(page, 'outbox');
-  await page.unroute('**/api/jobs/*/events');
-  await page.reload();
-  await page.getByText('Everything is saved').waitFor();
+  await page.goto(`/jobs/${MIXED_JOB}/bench`);
+  await nextAction(page);
+  await picture(page, 'mixture');
 }
 
 /** Before any gauge sends: the practice engine in the browser. */

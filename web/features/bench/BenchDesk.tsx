@@ -4,7 +4,7 @@ import { workStage } from '@amber-needle/core/advice';
 import { type Setup, toleranceOf } from '@amber-needle/core/setup';
 import { earBeatHz } from '@amber-needle/core/signal';
 import { useRouter } from 'next/navigation';
-import { type DragEvent, useMemo, useRef, useState } from 'react';
+import { type DragEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { PanelBoundary } from '@/components/PanelBoundary';
 import { type DeviceUnit, nextUnit, shownIn } from '@/words/deviceUnit';
 import { type Advised, isSameLog } from './advice/adviceLine';
@@ -76,13 +76,15 @@ export function BenchDesk({ jobId, bench, setup, log, initial, unit: firstUnit }
   useLearning(job, view.gauges, signal.live);
   const actions = useBenchActions(log, view, signal);
   const due = advice.kind === 'mixture' || view.mixture?.plan.order === 'mixtureOnly' ? 'mixture' : 'balance';
+  // Chosen by hand it stays only until something else is due.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is due is the reason, not a value that is used
+  useEffect(() => setChosenFan(undefined), [due]);
   const shows = view.mixture === undefined ? 'balance' : (chosenFan ?? due);
   const step = advice.kind === 'mixture' ? advice.step : undefined;
   const hill = view.mixture?.report.hill;
   const keys = benchKeys(view, actions, {
     fan: {
       shows,
-      // What is due shows by itself again once it changes.
       turn: () => setChosenFan(shows === 'mixture' ? 'balance' : 'mixture'),
     },
     open: setPanel,

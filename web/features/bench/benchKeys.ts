@@ -133,7 +133,7 @@ function reachKeys(job: BenchView['job'], advice: BenchView['advice'], actions: 
   const turn = advisedTurn(advice);
   if (turn !== undefined) {
     const { adjuster } = turn;
-    return [{ ...keyFor('reach'), label: 'can’t reach it', run: () => actions.reach([adjuster], 'outOfReach') }];
+    return [{ ...keyFor('reach'), label: 'can’t reach', run: () => actions.reach([adjuster], 'outOfReach') }];
   }
   if (job.outOfReach.length === 0) return [];
   return [{ ...keyFor('reach'), label: 'reach all', run: () => actions.reach(job.outOfReach, 'withinReach') }];
