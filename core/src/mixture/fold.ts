@@ -3,6 +3,7 @@ import type { EventOf, JobEvent } from '../job/events';
 import { effectiveEvents } from '../job/undo';
 import { actionOn, concernOf, enrichmentOn, type Setup, sharesPlenum } from '../setup';
 import {
+  MIXTURE_PRIOR,
   type MixtureLayout,
   type MixturePlan,
   type MixtureState,
@@ -53,11 +54,11 @@ export interface Mixture {
   /** Turns in since found, by adjuster; from the seat now, where that was counted. */
   readonly turnsIn: Readonly<Record<string, number>>;
   readonly fromSeat: Readonly<Record<string, number>>;
-  /** The mixture as it was found, as far as that is known by now: turns undone. */
+  /** The last turn of a stop or a mixture screw. */
   readonly lastTurned: { readonly adjuster: string; readonly turns: number } | undefined;
-  /** How far each mixture screw was turned in all, either way. */
+  /** How far each screw was turned in all, either way. */
   readonly turnedInAll: Readonly<Record<string, number>>;
-  /** How often each mixture screw was turned since its circuits were last moved by a stop. */
+  /** How often each mixture screw was turned, less what a large turn of a stop has made old. */
   readonly screwTurns: Readonly<Record<string, number>>;
   readonly rpm: number | undefined;
   /** How often the engine stood still since it last showed anything, with nothing turned that a take-back would mend. */
@@ -221,7 +222,9 @@ function begunAnew({ screwTurns }: Mixture, by: number): Mixture['screwTurns'] {
 function newSweep(screw: number, { rpm, sweep }: Mixture): Sweep {
   const last = sweep?.points.at(-1);
   const start = sweep !== undefined && last?.leaner === sweep.now ? last : undefined;
-  const known = start ?? (rpm === undefined ? undefined : { rpm, uncertainty: SPEED_DOUBT });
+  // A speed from before the last turn of another screw is no speed of this place.
+  const plain = sweep === undefined && rpm !== undefined ? { rpm, uncertainty: SPEED_DOUBT } : undefined;
+  const known = start ?? plain;
   return {
     screw,
     points: known === undefined ? [] : [{ leaner: 0, rpm: known.rpm, uncertainty: known.uncertainty }],
@@ -403,7 +406,7 @@ function countedTurns(mixture: Mixture, { adjuster, fromSeat }: Extract<Seen, { 
   if (circuit === undefined || mixture.fromSeat[adjuster] !== undefined) return counted;
   const out = leanerBy(layout.setup, adjuster, -(fromSeat - BASE_TURNS));
   const place = layout.lambda(circuit.place);
-  const foretold = Math.log(0.94) + 0.12 * out;
+  const foretold = MIXTURE_PRIOR.lambda + Math.exp(MIXTURE_PRIOR.perTurn) * out;
   const { state } = weigh(
     counted.state,
     { value: at(counted.state.mean, place), direction: new Map([[place, 1]]) },

@@ -275,6 +275,13 @@ describe('what is known of a mixture', () => {
     expect(doubt).toBeLessThan(0.1);
   });
 
+  it('begins another screw’s sweep without a speed from before the last turn', () => {
+    const planned = { ...PLAN, rule: { by: 'leanBest' } } as const;
+    expect(known(vTwin, planned, speed(980), turn('M1', 0.5), turn('M2', 0.5)).sweep?.points).toEqual([]);
+    const read = known(vTwin, planned, speed(980), turn('M1', 0.5), speed(970), turn('M2', 0.5)).sweep;
+    expect(read?.points.map(({ rpm }) => rpm)).toEqual([970]);
+  });
+
   it('aims leaner where one circuit of many moves the speed little', () => {
     const alone = known(vTwin, { ...PLAN, rule: { by: 'leanBest' } });
     const many = known(ARCHETYPES.sideDraughtSix, { ...PLAN, rule: { by: 'leanBest' } });

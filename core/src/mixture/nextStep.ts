@@ -19,7 +19,7 @@ export interface MixtureExpectation {
 
 /** The next step on a mixture. Without words. */
 export type MixtureStep =
-  /** Look at these exhausts, cylinders or throats with this. `clear`: clear the engine first. */
+  /** Look at these exhausts, cylinders or throats with this. */
   | {
       readonly do: 'look';
       readonly instrument: MixtureInstrument;
@@ -120,7 +120,7 @@ function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | und
   return step((stoodStill - 1) % screws.length, -ALIVE_TURNS, 'alive');
 }
 
-/** Sensors that nobody has held in free air yet: `carried` stands for the only one. */
+/** Sensors that nobody has held in free air yet: `sensor` stands for the only one. */
 function sensorsToCheck({ plan, seen, layout }: Mixture): readonly string[] {
   if (!plan.instruments.includes('sensor')) return [];
   const checked = seen.flatMap((each) => (each.seen.how === 'freeAir' ? [each.seen.exhaust] : []));
@@ -245,7 +245,7 @@ function lookAt(mixture: Mixture, circuit: Circuit, instrument: MixtureInstrumen
   };
 }
 
-/** Turns made on a circuit's screws since the mixture was planned. */
+/** Turns made on a circuit's screws that still count. */
 function turnsOn({ screwTurns, layout }: Mixture, circuit: Circuit): number {
   const screws = mixtureScrews(layout.setup);
   return circuit.screws.reduce((sum, { screw }) => sum + (screwTurns[screws[screw]?.id ?? ''] ?? 0), 0);
