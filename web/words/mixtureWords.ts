@@ -86,8 +86,6 @@ export function seenText(seen: Seen, exhausts: readonly string[]): string {
       return seen.fromSeat === null ? 'not counted' : `${fraction(seen.fromSeat)} from its seat`;
     case 'firstOpening':
       return `first opening ${numeral(seen.lambda, 2)}`;
-    case 'cleared':
-      return 'cleared';
   }
 }
 

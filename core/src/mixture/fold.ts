@@ -290,6 +290,7 @@ function sawMixture(before: Mixture, event: EventOf<'mixtureSeen'>): Mixture {
   const noted = event.rpm === undefined ? alive : heardSpeed(alive, event.rpm);
   const mixture = { ...noted, seen: [...noted.seen, { seen, clock: noted.clock, turnsIn: noted.turnsIn }] };
   const { layout } = mixture;
+  const weight = isRepeated(mixture, seen) ? AGAIN : 1;
   const all = layout.setup.cylinders.map((_, k) => k);
   const places = (exhaust: string) =>
     exhaust === COLLECTOR ? all : layout.setup.cylinders.flatMap(({ id }, k) => (id === exhaust ? [k] : []));
@@ -312,7 +313,6 @@ function sawMixture(before: Mixture, event: EventOf<'mixtureSeen'>): Mixture {
     }
     case 'colour': {
       const cylinders = places(seen.cylinder);
-      const weight = isRepeated(mixture, seen) ? AGAIN : 1;
       const likelihood = (x: number) => colourChance(seen.colour, seen.when, x);
       const missing = mixture.missing.map((m, k) =>
         cylinders.includes(k) ? (seen.colour === 'misses' ? MISSING_SEEN : Math.min(m, MISSING[4])) : m,
@@ -323,13 +323,11 @@ function sawMixture(before: Mixture, event: EventOf<'mixtureSeen'>): Mixture {
     case 'lift': {
       const throat = layout.setup.throats.findIndex(({ id }) => id === seen.throat);
       const cylinders = cylindersOf(layout.setup, throat);
-      const weight = isRepeated(mixture, seen) ? AGAIN : 1;
       const likelihood = (x: number) => liftChance(seen.answer, x);
       return look(witnessed(mixture.state, layout, { cylinders, likelihood, weight }), 'lift', cylinders);
     }
     case 'warmth': {
       const likelihood = (x: number) => warmthChance(seen.against, x);
-      const weight = isRepeated(mixture, seen) ? AGAIN : 1;
       return {
         ...mixture,
         state: witnessed(mixture.state, layout, { cylinders: places(seen.cylinder), likelihood, weight }),
@@ -337,7 +335,6 @@ function sawMixture(before: Mixture, event: EventOf<'mixtureSeen'>): Mixture {
     }
     case 'plug': {
       const likelihood = (x: number) => plugChance(seen.colour, x);
-      const weight = isRepeated(mixture, seen) ? AGAIN : 1;
       return {
         ...mixture,
         state: witnessed(mixture.state, layout, { cylinders: places(seen.cylinder), likelihood, weight }),
@@ -359,7 +356,6 @@ function sawMixture(before: Mixture, event: EventOf<'mixtureSeen'>): Mixture {
       return { ...mixture, state };
     }
     case 'firstOpening':
-    case 'cleared':
       return mixture;
   }
 }
@@ -441,7 +437,6 @@ export function placeOf(seen: Seen): string | undefined {
     case 'sensor':
       return seen.figures.length === 1 ? seen.figures[0]?.exhaust : undefined;
     case 'freeAir':
-    case 'cleared':
       return undefined;
   }
 }

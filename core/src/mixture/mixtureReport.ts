@@ -91,7 +91,6 @@ function isOf({ layout }: Mixture, circuit: Circuit, { seen }: SeenAt): boolean 
       return seen.throat === circuit.throat;
     case 'turns':
     case 'freeAir':
-    case 'cleared':
       return false;
     default:
       return names.includes(placeOf(seen) ?? '');

@@ -3,10 +3,10 @@ import type { MixtureState } from './belief';
 import { circuitDirection } from './belief';
 import type { Circuit } from './circuits';
 import type { Mixture } from './fold';
-import { edgeOf, hillFigures, LEAN_BEST_SHARE, meanLack } from './hill';
+import { hillFigures, meanLack } from './hill';
 import { colourAnswers, liftAnswers } from './likelihoods';
 import { leaned } from './move';
-import { standOf } from './target';
+import { aimOf } from './target';
 import { figureIn, rootOf, varianceAlong } from './update';
 import type { MixtureInstrument } from './words';
 
@@ -87,15 +87,11 @@ function hillWorth(
     noise,
   }: { readonly circuit: Circuit; readonly screw: number; readonly by: number; readonly noise: number },
 ): ProbeWorth {
-  const { layout, plan } = mixture;
+  const { layout } = mixture;
   const figures = hillFigures(layout, circuit, screw);
   const root = rootOf(state.covariance, figures);
   const best = at(state.mean, layout.best);
-  const share =
-    plan.rule.by === 'leanDrop' ? LEAN_BEST_SHARE + plan.rule.rpm / layout.setup.targets.idleRpm : LEAN_BEST_SHARE;
-  const isEdge = plan.rule.by === 'leanBest' || plan.rule.by === 'leanDrop';
-  const edge = edgeOf(layout, circuit, { follows: at(state.mean, layout.follows), share });
-  const target = standOf(mixture, state, circuit).target;
+  const aim = aimOf(mixture, state, circuit);
   const speedAt = (x: number, follows: number, more: number) =>
     -Math.exp(follows) *
     meanLack(layout, state, (throat) =>
@@ -112,9 +108,7 @@ function hillWorth(
         if (x === undefined || gain === undefined || follows === undefined) return;
         const weight = at(WEIGHTS, i) * at(WEIGHTS, j) * at(WEIGHTS, k);
         const y = speedAt(x, follows, leaned(gain, by).change) - speedAt(x, follows, 0);
-        const e =
-          x -
-          (isEdge ? edge.value + edge.byFollows * (follows - at(state.mean, layout.follows)) : Math.log(target) - best);
+        const e = x - (aim.value - best + aim.byFollows * (follows - at(state.mean, layout.follows)));
         sumW += weight;
         sumY += weight * y;
         sumE += weight * e;

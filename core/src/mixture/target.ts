@@ -61,8 +61,8 @@ export function standOf(mixture: Mixture, state: MixtureState, circuit: Circuit)
   };
 }
 
-/** Where the rule aims, logarithm of lambda: fixed, or where the hill says. */
-function aimOf({ layout, plan }: Mixture, { mean }: MixtureState, circuit: Circuit) {
+/** Where the rule aims, logarithm of lambda, and how that moves with how the idle follows: fixed, or where the hill says. */
+export function aimOf({ layout, plan }: Mixture, { mean }: MixtureState, circuit: Circuit) {
   const fixed = (lambda: number) => ({ value: Math.log(lambda), byFollows: 0, doubt: 0 });
   const { rule } = plan;
   const follows = at(mean, layout.follows);

@@ -37,7 +37,5 @@ function refusal({ cylinders, throats, adjusters }: Setup, seen: Seen) {
         : 'noMixtureScrew';
     case 'freeAir':
       return seen.exhaust === undefined || hasExhaust(seen.exhaust) ? undefined : 'noSuchExhaust';
-    case 'cleared':
-      return undefined;
   }
 }

@@ -52,8 +52,6 @@ const SeenSchema = Type.Union([
   ),
   /** A slow opening: what the mixture went to just off idle. */
   Type.Object({ how: Type.Literal('firstOpening'), exhaust: Exhaust, lambda: figure(0.4, 8) }, closed),
-  /** The engine was cleared by a blip or a held speed before it is looked at again. */
-  Type.Object({ how: Type.Literal('cleared') }, closed),
 ]);
 
 /** Something about the mixture was seen, and with it the idle where that was read. */
