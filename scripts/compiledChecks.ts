@@ -2,6 +2,7 @@ import { MeasurementsSchema } from '@amber-needle/core/formats/sheet';
 import { SuspectsCaseSchema } from '@amber-needle/core/formats/suspects';
 import { EVENT_KINDS } from '@amber-needle/core/job';
 import { PracticeChoicesSchema, PracticeCommandSchema } from '@amber-needle/core/practice';
+import { RideDescriptionSchema } from '@amber-needle/core/road';
 import { SetupSchema } from '@amber-needle/core/setup';
 import { TableDescriptionSchema, TraceMetaSchema } from '@amber-needle/core/trace';
 import { Ajv2020 } from 'ajv/dist/2020.js';
@@ -15,6 +16,7 @@ const CORE = {
   setup: SetupSchema,
   traceMeta: TraceMetaSchema,
   tableDescription: TableDescriptionSchema,
+  rideDescription: RideDescriptionSchema,
   suspectsCase: SuspectsCaseSchema,
   measurements: MeasurementsSchema,
   practiceChoices: PracticeChoicesSchema,

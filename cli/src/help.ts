@@ -13,6 +13,9 @@ export const HELP = `needle: the core of Amber Needle from a shell
   needle lambda --lambda L | --afr A [--fuel NAME] [--scale NAME]
                                        lambda, air/fuel ratio and CO of one another; NAME: petrol, e5,
                                        e10, e85, ethanol, methanol; --scale: what the gauge is scaled for
+  needle road FILE... [--cylinder NAME=FILE] [--marker] [--fuel NAME] [--scale NAME] [--body NAME]
+                                       what rides say: columns, trust in the sensor, regimes, lambda per
+                                       regime and cylinder, the part to change; docs/road.md
   needle check FILE                    whether a job or setup document is sound
   needle help                          this text
 

@@ -7,6 +7,7 @@ import { HELP } from './help';
 import { lambdaCommand } from './lambdaCommand';
 import { failed, type Outcome } from './outcome';
 import { readCommand } from './readCommand';
+import { roadCommand } from './roadCommand';
 import { judgeCommand, planCommand } from './sheetCommands';
 import { suspectsCommand } from './suspectsCommand';
 
@@ -37,6 +38,11 @@ export async function needle(args: readonly string[], shell: Shell): Promise<num
   if (strokes === undefined) return tell(failed(`--strokes ${values.strokes}: give 2 or 4`));
   if (!/^-?\d{1,15}$/.test(values.seed)) return tell(failed(`--seed ${values.seed}: give a whole number`));
   const seed = Number(values.seed);
+  if (command === 'road') {
+    const { outcome, warnings } = roadCommand({ ...values, files: positionals.slice(1) }, shell.read);
+    warn(warnings);
+    return tell(outcome);
+  }
   if (rest.length > 0) return tell(failed(`needle ${command}: takes one file, not also ${rest.join(' ')}`));
   if (values.help || command === undefined || command === 'help') return say(HELP);
   if (command === 'suspects' && values.vocabulary) return tell({ outcome: 'data', data: vocabularyDocument() });
@@ -94,6 +100,9 @@ function parse(args: readonly string[]) {
       scale: { type: 'string', default: 'petrol' },
       visit: { type: 'string', default: 'full' },
       complaint: { type: 'string', default: '' },
+      cylinder: { type: 'string', multiple: true, default: [] },
+      body: { type: 'string', default: 'unknown' },
+      marker: { type: 'boolean', default: false },
       help: { type: 'boolean', default: false },
     },
   });

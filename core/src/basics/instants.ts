@@ -17,12 +17,13 @@ function secondsOf(moment: string): number {
   return days * DAY_S + Number(hour) * HOUR_S + Number(minute) * MINUTE_S + Number(second);
 }
 
-function daysFromCivil(year: number, month: number, day: number): number {
+/** Days since 1970-01-01 of a date in the proleptic Gregorian calendar: as `secondsBetween`. */
+export function daysFromCivil(year: number, month: number, day: number): number {
   // The year begins in March, so that a leap day is its last.
   const y = month <= 2 ? year - 1 : year;
   const era = Math.floor(y / 400);
   const yearOfEra = y - era * 400;
   const dayOfYear = Math.floor((153 * (month + (month > 2 ? -3 : 9)) + 2) / 5) + day - 1;
   const dayOfEra = yearOfEra * 365 + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100) + dayOfYear;
-  return era * 146_097 + dayOfEra;
+  return era * 146_097 + dayOfEra - 719_468;
 }

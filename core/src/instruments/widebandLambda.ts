@@ -26,7 +26,7 @@ export const DEFAULT_WIDEBAND: WidebandOptions = {
 };
 
 /** Below this supply the heater cannot hold its temperature: common practice, no source, 12 V. */
-const LEAST_SUPPLY = 12;
+export const LEAST_SUPPLY_V = 12;
 /** For each volt short it reads this much lean. Ours. */
 const ERROR_PER_VOLT = 0.03;
 /** Slowest gas that still reaches the sensor, kg/s. */
@@ -73,7 +73,7 @@ export function createWideband(random: Random, options: WidebandOptions = DEFAUL
       const lag = options.timeConstant * Math.min(3, Math.sqrt(options.idleFlow / moving));
       lagged += (arrived - lagged) * (1 - exp(-since / lag));
       if (now < options.warmUp) return { state: 'warmingUp' };
-      const short = Math.max(0, LEAST_SUPPLY - volts);
+      const short = Math.max(0, LEAST_SUPPLY_V - volts);
       const lambda = lagged * gain * (1 + ERROR_PER_VOLT * short) * (1 + options.noise * random.normal());
       return { state: 'ready', lambda, supply: short > 0 ? 'low' : 'good' };
     },

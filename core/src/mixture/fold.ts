@@ -1,4 +1,5 @@
 import { at } from '../basics';
+import { LEAST_SUPPLY_V } from '../instruments/widebandLambda';
 import type { EventOf, JobEvent } from '../job/events';
 import { effectiveEvents } from '../job/undo';
 import { actionOn, concernOf, enrichmentOn, type Setup, sharesPlenum } from '../setup';
@@ -77,8 +78,7 @@ const LEAN_BY = { 2: 0.35, 4: 0.15 } as const;
 const SENSOR_DOUBT = 0.006;
 /** Mixing in the collector is not even. Ours. */
 const COLLECTOR_DOUBT = 0.015;
-/** Supply under which a heated sensor reads wrong (common practice, no source: 12 V), and doubt for each volt that lacks. Ours. */
-const LEAST_SUPPLY_V = 12;
+/** Doubt for each volt of the sensor's supply that lacks. Ours. */
 const DOUBT_PER_VOLT = 0.05;
 /** Oxygen of free air, percent (US Standard Atmosphere 1976: 20.95), and how well a sensor's check shows its slope. Ours. */
 const FREE_AIR = 20.95;

@@ -121,11 +121,10 @@ function varianceOfMean(covariances: readonly number[], short: number, count: nu
 const NORMAL = 1.959964;
 
 /**
- * 97.5 % point of Student's distribution for so many degrees of freedom, by Cornish and Fisher's expansion to the third order: within 1 % from
- * three on. Source: Abramowitz and Stegun, 26.7.5 (from memory).
+ * The point of Student's distribution for so many degrees of freedom that leaves as much above it as a normal one's `z`, by Cornish and Fisher's expansion to the third order: within 1 % from
+ * three on at the usual 97.5 %. Source: Abramowitz and Stegun, 26.7.5 (from memory).
  */
-function studentFactor(freedom: number): number {
-  const z = NORMAL;
+export function studentFactor(freedom: number, z: number = NORMAL): number {
   const first = (z ** 3 + z) / 4;
   const second = (5 * z ** 5 + 16 * z ** 3 + 3 * z) / 96;
   const third = (3 * z ** 7 + 19 * z ** 5 + 17 * z ** 3 - 15 * z) / 384;

@@ -4,7 +4,8 @@ export type Separator = ',' | ';' | '\t';
 /** The separator of a trace, told from its header: column names hold none of the three. */
 export function separatorOf(header: string): Separator {
   if (header.includes(';')) return ';';
-  return header.includes('\t') && !header.includes(',') ? '\t' : ',';
+  // A comma beside tabs is a decimal sign.
+  return header.includes('\t') ? '\t' : ',';
 }
 
 /**

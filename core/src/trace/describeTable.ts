@@ -1,8 +1,8 @@
 import { at, extremesOf } from '../basics';
 import type { PressureUnit } from '../units';
-import { type Separator, separatorOf, splitCells } from './cells';
 import type { ColumnMeaning, TableDescription } from './description';
 import { numberOf } from './row';
+import { tableHeadOf } from './tableHead';
 
 /** A proposal of what a foreign table holds, and how sure it is of the reference. */
 export interface TableProposal {
@@ -47,23 +47,13 @@ const UNITS: readonly (readonly [RegExp, PressureUnit])[] = [
  * nothing in it looks like a table of numbers.
  */
 export function describeTable(text: string): TableProposal | undefined {
-  const lines = text
-    .split(/\r\n|\n|\r/)
-    .slice(0, LINES_LOOKED_AT)
-    .filter((line) => line.trim() !== '' && !line.startsWith('#'));
-  const first = lines.findIndex((line) => isNumbers(splitCells(line, separatorOf(line)), separatorOf(line)));
-  if (first < 0) return undefined;
-  const separator = separatorOf(at(lines, first));
-  const rows = lines.slice(first).map((line) => splitCells(line, separator));
+  const head = tableHeadOf(text, LINES_LOOKED_AT, {
+    isFigure: (cell, separator) => Number.isFinite(numberOf(cell, separator) ?? Number.NaN),
+    isUnit: (cell) => unitIn(cell) !== undefined,
+  });
+  if (head === undefined) return undefined;
+  const { separator, rows, names: heading, units } = head;
   const width = at(rows, 0).length;
-  const above = lines
-    .slice(Math.max(0, first - 2), first)
-    .filter((line) => splitCells(line, separator).length === width);
-  const cellsAbove = above.map((line) => splitCells(line, separator).map((cell) => cell.trim()));
-  const last = cellsAbove.at(-1);
-  const hasUnits = cellsAbove.length === 2 && last?.some((cell) => unitIn(cell) !== undefined) === true;
-  const heading = cellsAbove.at(hasUnits ? -2 : -1);
-  const units = hasUnits ? last : undefined;
   const figures = Array.from({ length: width }, (_, column) =>
     rows.flatMap((row) => {
       const value = numberOf(row[column] ?? '', separator);
@@ -72,12 +62,11 @@ export function describeTable(text: string): TableProposal | undefined {
   );
   const columns = meaningsOf(heading, units, figures);
   const { reference, because } = referenceOf(columns, figures, heading?.join(' ') ?? '');
-  const headingLine = hasUnits ? above.at(-2) : above.at(-1);
   return {
     description: {
       separator,
-      heading: headingLine ?? '',
-      unitsRow: hasUnits,
+      heading: head.heading,
+      unitsRow: units !== undefined,
       reference,
       columns: [...columns],
     },
@@ -85,11 +74,6 @@ export function describeTable(text: string): TableProposal | undefined {
     samples: figures.map((_, i) => rows.slice(0, SHOWN).map((row) => (row[i] ?? '').trim())),
     referenceBecause: because,
   };
-}
-
-function isNumbers(cells: readonly string[], separator: Separator): boolean {
-  const numbers = cells.filter((cell) => Number.isFinite(numberOf(cell, separator) ?? Number.NaN));
-  return cells.length >= 2 && numbers.length >= 2 && numbers.length > cells.length / 2;
 }
 
 function meaningsOf(

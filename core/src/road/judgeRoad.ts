@@ -1,0 +1,136 @@
+import type { RunJudgement } from './judgeRun';
+import {
+  type ComparedBy,
+  type Difference,
+  differenceIn,
+  differenceOverAll,
+  type RegimeMean,
+  regimeMean,
+  type Unit,
+} from './sums';
+import { type Band, JUDGED, type JudgedRegime, USUAL_BANDS } from './words';
+
+/** A run and whose exhaust each of its sensors sits in: several names for one in the collector. */
+export interface CylinderRun {
+  readonly run: RunJudgement;
+  readonly sensors: readonly { readonly sensor: number; readonly cylinders: readonly string[] }[];
+}
+
+/** What is aimed at. */
+export interface RoadTargets {
+  readonly bands: Readonly<Record<JudgedRegime, Band>>;
+}
+
+export const USUAL_TARGETS: RoadTargets = { bands: USUAL_BANDS };
+
+/** One column of the table: a cylinder, or several that one sensor cannot tell apart. */
+export interface RoadColumn {
+  readonly cylinders: readonly string[];
+  readonly units: readonly Unit[];
+  /** Runs that it comes from, by their places. */
+  readonly runs: readonly number[];
+}
+
+export interface RoadCell extends RegimeMean {
+  readonly stands: 'rich' | 'inside' | 'lean';
+  /** Mean opening of the throttle; NaN where it was not logged. */
+  readonly opening: number;
+}
+
+export interface RoadRow {
+  readonly regime: JudgedRegime;
+  readonly band: Band;
+  /** One a column; undefined where that one has no such time. */
+  readonly cells: readonly (RoadCell | undefined)[];
+  /** The most unlike pair of columns, with how sure their difference is. */
+  readonly difference: (Difference & { readonly between: readonly [number, number] }) | undefined;
+}
+
+/** Like with like: regimes down, cylinders across. */
+export interface RoadTable {
+  readonly columns: readonly RoadColumn[];
+  readonly rows: readonly RoadRow[];
+  /** What all regimes say together of two columns. */
+  readonly overall: (Difference & { readonly between: readonly [number, number] }) | undefined;
+  readonly comparedBy: ComparedBy;
+  /** One sensor in the collector: nothing is said of cylinders. */
+  readonly collectorOnly: boolean;
+}
+
+/** The table of runs. Runs of one cylinder are put together. */
+export function roadTable(runs: readonly CylinderRun[], { bands }: RoadTargets = USUAL_TARGETS): RoadTable {
+  const columns = columnsOf(runs);
+  const comparedBy = isSideBySide(runs) ? 'twoSensors' : 'oneSensor';
+  const pairs = pairsOf(columns.length);
+  const rows = JUDGED.flatMap((regime): RoadRow[] => {
+    const cells = columns.map(({ units }) =>
+      cellOf(
+        units.filter((unit) => unit.regime === regime),
+        bands[regime],
+      ),
+    );
+    if (cells.every((cell) => cell === undefined)) return [];
+    const differences = pairs.flatMap(([a, b]) => {
+      const found = differenceIn(regime, [columns[a]?.units ?? [], columns[b]?.units ?? []], comparedBy);
+      return found === undefined ? [] : [{ ...found, between: [a, b] as const }];
+    });
+    return [{ regime, band: bands[regime], cells, difference: mostReal(differences) }];
+  });
+  const overall = mostReal(
+    pairs.flatMap(([a, b]) => {
+      const each = JUDGED.flatMap(
+        (regime) => differenceIn(regime, [columns[a]?.units ?? [], columns[b]?.units ?? []], comparedBy) ?? [],
+      );
+      const all = differenceOverAll(each, comparedBy);
+      return all === undefined ? [] : [{ ...all, between: [a, b] as const }];
+    }),
+  );
+  const collectorOnly = columns.length > 0 && columns.every(({ cylinders }) => cylinders.length > 1);
+  return { columns, rows, overall, comparedBy, collectorOnly };
+}
+
+function columnsOf(runs: readonly CylinderRun[]): readonly RoadColumn[] {
+  const columns = new Map<string, { cylinders: readonly string[]; units: Unit[]; runs: number[] }>();
+  runs.forEach(({ run, sensors }, r) => {
+    for (const { sensor, cylinders } of sensors) {
+      const judged = run.sensors.find((each) => each.sensor === sensor);
+      if (judged === undefined || cylinders.length === 0) continue;
+      const key = cylinders.join(' ');
+      const column = columns.get(key) ?? { cylinders, units: [], runs: [] };
+      column.units.push(...judged.units);
+      column.runs.push(r);
+      columns.set(key, column);
+    }
+  });
+  return [...columns.values()];
+}
+
+/** Two sensors in one log, whatever else there is: each reads by its own slope. */
+function isSideBySide(runs: readonly CylinderRun[]): boolean {
+  return runs.some(({ sensors }) => sensors.filter(({ cylinders }) => cylinders.length > 0).length > 1);
+}
+
+function pairsOf(count: number): readonly (readonly [number, number])[] {
+  return Array.from({ length: count }, (_, a) =>
+    Array.from({ length: count - a - 1 }, (_, k) => [a, a + k + 1] as const),
+  ).flat();
+}
+
+function mostReal<D extends Difference>(differences: readonly D[]): D | undefined {
+  return differences.reduce<D | undefined>(
+    (best, each) => (best === undefined || each.chanceReal > best.chanceReal ? each : best),
+    undefined,
+  );
+}
+
+function cellOf(units: readonly Unit[], band: Band): RoadCell | undefined {
+  const mean = regimeMean(units);
+  if (mean === undefined) return undefined;
+  const { lambda, seconds } = mean;
+  const stands = lambda < band.low ? 'rich' : lambda > band.high ? 'lean' : 'inside';
+  const logged = units.filter(({ opening }) => !Number.isNaN(opening));
+  const opened =
+    logged.reduce((sum, unit) => sum + unit.seconds * unit.opening, 0) /
+    logged.reduce((sum, unit) => sum + unit.seconds, 0);
+  return { ...mean, seconds, stands, opening: opened };
+}

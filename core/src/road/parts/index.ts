@@ -1,0 +1,5 @@
+export * from './change';
+export * from './cost';
+export * from './effect';
+export * from './metering';
+export * from './prediction';

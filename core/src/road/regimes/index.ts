@@ -1,0 +1,4 @@
+export * from './grid';
+export * from './label';
+export * from './looks';
+export * from './stretches';

@@ -1,0 +1,4 @@
+export * from './difference';
+export * from './regimeMean';
+export * from './table';
+export * from './units';

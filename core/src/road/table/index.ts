@@ -1,0 +1,4 @@
+export * from './describeRide';
+export { figureOf } from './figure';
+export * from './meaning';
+export * from './readRide';

@@ -1,0 +1,3 @@
+export * from './driver';
+export * from './rideModel';
+export * from './rideTable';
