@@ -1,7 +1,7 @@
 import { performance } from 'node:perf_hooks';
 import { parseArgs } from 'node:util';
 import { createRideReader, describeRide, JUDGED, judgeRun, roadTable } from '@amber-needle/core/road';
-import { FULL_LOG, RIGHT, rideTable, simulateRide } from '@amber-needle/core/testing/rides';
+import { FULL_LOG, RIGHT, rideTable, simulateRide } from '@amber-needle/core/rideModel';
 import { inShards } from './inShards';
 import type { RoadSeed } from './roadRun';
 
@@ -71,7 +71,7 @@ function timed(rows: number) {
   const { ride } = reader.end();
   const read = performance.now();
   const run = judgeRun(ride);
-  roadTable([{ run, sensors: [{ sensor: 1, cylinders: ['1'] }] }]);
+  roadTable([{ sensors: [{ cylinders: ['1'], units: run.sensors[0]?.units ?? [] }] }]);
   const done = performance.now();
   return {
     rows: ride.times.length,

@@ -25,7 +25,7 @@ import {
   rideTable,
   type SimulatedRide,
   simulateRide,
-} from '@amber-needle/core/testing/rides';
+} from '@amber-needle/core/rideModel';
 
 /** One seed of the ride benchmark: `tsx roadRun.ts easy|hard FIRST COUNT`. Each line of the output is what was seen of one seed. */
 const [kind = 'easy', first = '0', count = '1'] = process.argv.slice(2);
@@ -137,8 +137,8 @@ function seedRun(seed: number): RoadSeed {
   const wrong = judged(rideOf(3, astray), FULL_LOG);
   const sister = both ? judged(rideOf(4, astray), FULL_LOG) : second;
   const table = roadTable([
-    { run: wrong, sensors: [{ sensor: 1, cylinders: ['front'] }] },
-    { run: sister, sensors: [{ sensor: 1, cylinders: ['rear'] }] },
+    { sensors: [{ cylinders: ['front'], units: wrong.sensors[0]?.units ?? [] }] },
+    { sensors: [{ cylinders: ['rear'], units: sister.sensors[0]?.units ?? [] }] },
   ]);
   const [change] = changesFor(table, { family: 'slide' });
   const partNamed =

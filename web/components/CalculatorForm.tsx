@@ -1,15 +1,28 @@
 'use client';
 
-import { type Answer, answersOf, type Calculator, problemOf, usualValues } from '@amber-needle/core/figures';
+import {
+  type Answer,
+  answersOf,
+  type Calculator,
+  problemOf,
+  usualValues,
+  type Values,
+} from '@amber-needle/core/figures';
 import { asFraction } from '@amber-needle/core/sheet';
 import { TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { numeral, THIN } from '@/words/numbers';
 import { NumberField } from './NumberField';
 
+interface CalculatorFormProps {
+  readonly calculator: Calculator;
+  /** Inputs that are known already. */
+  readonly given?: Values;
+}
+
 /** One calculator: inputs with units, the answer as you type, and where the formula comes from. */
-export function CalculatorForm({ calculator }: { readonly calculator: Calculator }) {
-  const [values, setValues] = useState(usualValues(calculator));
+export function CalculatorForm({ calculator, given = {} }: CalculatorFormProps) {
+  const [values, setValues] = useState({ ...usualValues(calculator), ...given });
   const problem = problemOf(calculator, values);
   const answers = answersOf(calculator, values);
   return (

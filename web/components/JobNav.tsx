@@ -4,6 +4,7 @@ const VIEWS = [
   { name: 'Sheet', path: '/sheet' },
   { name: 'Bench', path: '/bench' },
   { name: 'Suspects', path: '/suspects' },
+  { name: 'Road', path: '/road' },
   { name: 'Report', path: '' },
 ] as const;
 

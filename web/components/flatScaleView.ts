@@ -32,14 +32,22 @@ export function flatScaleView(
   const width = Math.max(most - least, 4 * alike);
   const from = (least + most) / 2 - width * (0.5 + MARGIN);
   const place = (value: number) => (value - from) / (width * (1 + 2 * MARGIN));
-  const sorted = [...values].sort((a, b) => a.value - b.value);
+  const marks = marksOn(values, place);
+  return { marks, lit: spec === undefined ? undefined : { from: place(spec.low), to: place(spec.high) } };
+}
+
+/** Marks of figures on a scale, in their order: neighbours that stand out alike share one label. */
+export function marksOn(
+  values: readonly { readonly label: string; readonly value: number; readonly odd: boolean }[],
+  place: (value: number) => number,
+): readonly ScaleMark[] {
   const marks: ScaleMark[] = [];
-  for (const { label, value, odd } of sorted) {
+  for (const { label, value, odd } of [...values].sort((a, b) => a.value - b.value)) {
     const at = place(value);
     const last = marks.at(-1);
     const joins = last !== undefined && at - last.at <= TOGETHER && last.odd === odd;
     if (joins) marks[marks.length - 1] = { ...last, labels: [...last.labels, label] };
     else marks.push({ at, labels: [label], odd });
   }
-  return { marks, lit: spec === undefined ? undefined : { from: place(spec.low), to: place(spec.high) } };
+  return marks;
 }

@@ -8,6 +8,7 @@ import { day } from './dates';
 import { suspicionWords } from './faultWords';
 import { ruleText, seenText } from './mixtureWords';
 import { speed, THIN } from './numbers';
+import { changeText } from './roadWords';
 import { APPOINTMENTS, PART_STATES } from './sheetWords';
 import { causeName, evidenceText, placeText } from './suspectWords';
 import { turnText } from './turns';
@@ -89,6 +90,12 @@ const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) 
     )}`,
   responded: (_, { answer }) =>
     answer.by === 'tachometer' ? `Idle ${speed(answer.rpm)}` : `Heard: the idle ${HEARD[answer.heard]}`,
+  rideLogged: (_, { name, sensors }) =>
+    `Ride logged: ${name}, ${sensors.map(({ cylinders }) => cylinders.join(' and ')).join(', ')}`,
+  rideRead: (_, { stretches }) =>
+    stretches.length === 0 ? 'Ride read' : `Ride read, ${stretches.length} of its times named by hand`,
+  roadPlan: () => 'Aims of the road changed',
+  roadChange: (_, event) => `On the sheet: ${changeText(event)}`,
   stage: (_, { stage }) => (stage === 'offIdle' ? 'Held above idle' : 'Back to idle'),
   finished: (_, { outcome }) => (outcome === 'balanced' ? 'Finished, balanced' : 'Finished, left as is'),
 };

@@ -30,6 +30,7 @@ const KEYS = {
   figures: '=',
   mixture: '.',
   seenToo: ',',
+  aims: ';',
   finish: 'f',
   keys: '?',
 } as const;
@@ -68,6 +69,7 @@ export const ACTION_NAMES: Readonly<Record<Action, string>> = {
   figures: 'figures for this step',
   mixture: 'mixture, or the balance',
   seenToo: 'something else was seen of the mixture',
+  aims: 'what rides are judged by',
   finish: 'end here',
   keys: 'all keys',
 };

@@ -46,3 +46,9 @@ function grouped(digits: string): string {
   const parted = whole.length > 3 ? whole.replace(/\B(?=(\d{3})+$)/g, THIN) : whole;
   return fraction === undefined ? parted : `${parted}.${fraction}`;
 }
+
+/** A time as people say it: `40 s`, `4.2 min`, `1.5 h`. */
+export function duration(seconds: number): string {
+  if (seconds < 60) return withUnit(seconds, 0, 's');
+  return seconds < 5400 ? withUnit(seconds / 60, 1, 'min') : withUnit(seconds / 3600, 1, 'h');
+}

@@ -18,6 +18,7 @@ const WORDS: Readonly<Record<Refusal, string>> = {
   noMixtureScrew: 'This bank has no such mixture screw.',
   noSuchExhaust: 'There is no such exhaust on this engine.',
   noSuchFuel: 'The shares of a fuel cannot be more than all of it.',
+  noSuchBand: 'The richest of a band lies below its leanest.',
   noSuchCoupling: 'There is no such coupling on this bank.',
   pastTheSeat: 'That is past the screw’s seat. Forcing it would damage it.',
   pastTheEnd: 'That is past the end of the screw’s travel.',

@@ -24,6 +24,7 @@ export type Refusal =
   | 'noMixtureScrew'
   | 'noSuchExhaust'
   | 'noSuchFuel'
+  | 'noSuchBand'
   | 'pastTheSeat'
   | 'pastTheEnd'
   | 'nothingToUndo'

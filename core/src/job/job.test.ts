@@ -123,7 +123,7 @@ describe('job documents', () => {
   });
 
   it('hold every kind of event that there is: the schema and the storms cover them', () => {
-    const seen = new Set(fc.sample(logs, { numRuns: 100, seed: 1 }).flatMap((log) => log.map(({ kind }) => kind)));
+    const seen = new Set(fc.sample(logs, { numRuns: 400, seed: 1 }).flatMap((log) => log.map(({ kind }) => kind)));
     expect([...seen].sort()).toEqual([...JOB_EVENT_KINDS].sort());
     const whole = new Ajv2020({ strict: false }).compile(JobDocumentSchema);
     for (const log of fc.sample(logs, { numRuns: 20, seed: 2 })) expect(whole(writeJob(log))).toBe(true);

@@ -20,6 +20,7 @@ function withoutRecord({
   search,
   sheet,
   mixture,
+  road,
   ...standing
 }: Job): Standing {
   return standing;

@@ -1,4 +1,3 @@
-import type { RunJudgement } from './judgeRun';
 import {
   type ComparedBy,
   type Difference,
@@ -10,10 +9,9 @@ import {
 } from './sums';
 import { type Band, JUDGED, type JudgedRegime, USUAL_BANDS } from './words';
 
-/** A run and whose exhaust each of its sensors sits in: several names for one in the collector. */
+/** What a run gave, and whose exhaust each of its sensors sat in: several names for one in the collector. */
 export interface CylinderRun {
-  readonly run: RunJudgement;
-  readonly sensors: readonly { readonly sensor: number; readonly cylinders: readonly string[] }[];
+  readonly sensors: readonly { readonly cylinders: readonly string[]; readonly units: readonly Unit[] }[];
 }
 
 /** What is aimed at. */
@@ -91,13 +89,12 @@ export function roadTable(runs: readonly CylinderRun[], { bands }: RoadTargets =
 
 function columnsOf(runs: readonly CylinderRun[]): readonly RoadColumn[] {
   const columns = new Map<string, { cylinders: readonly string[]; units: Unit[]; runs: number[] }>();
-  runs.forEach(({ run, sensors }, r) => {
-    for (const { sensor, cylinders } of sensors) {
-      const judged = run.sensors.find((each) => each.sensor === sensor);
-      if (judged === undefined || cylinders.length === 0) continue;
+  runs.forEach(({ sensors }, r) => {
+    for (const { cylinders, units } of sensors) {
+      if (cylinders.length === 0) continue;
       const key = cylinders.join(' ');
       const column = columns.get(key) ?? { cylinders, units: [], runs: [] };
-      column.units.push(...judged.units);
+      column.units.push(...units);
       column.runs.push(r);
       columns.set(key, column);
     }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { EASY, FULL_LOG, HARD, RIGHT, type RideModel, rideTable, simulateRide } from '../testing/rides';
+import { EASY, FULL_LOG, HARD, RIGHT, type RideModel, rideTable, simulateRide } from '../rideModel';
 import { changesFor, differenceIn, JUDGED, judgeRun, type RunJudgement, readRideText, roadTable } from '.';
 
 /** A ride of some minutes, written by a logger and read again. */
@@ -12,8 +12,8 @@ function ridden(model: Omit<RideModel, 'minutes'>, log: Partial<typeof FULL_LOG>
 
 function table(front: RunJudgement, rear: RunJudgement) {
   return roadTable([
-    { run: front, sensors: [{ sensor: 1, cylinders: ['front'] }] },
-    { run: rear, sensors: [{ sensor: 1, cylinders: ['rear'] }] },
+    { sensors: [{ cylinders: ['front'], units: front.sensors[0]?.units ?? [] }] },
+    { sensors: [{ cylinders: ['rear'], units: rear.sensors[0]?.units ?? [] }] },
   ]);
 }
 

@@ -1,13 +1,15 @@
 import type { EventOf, Job } from '../job';
+import { partText, stepsText } from '../road/parts/partWords';
 import type { Setup } from '../setup';
 import type { MeasureUnit } from '../units';
 import { CAUTION_IDS, type CautionId, cautionStep } from './cautions';
 import type { Place } from './places';
 import { quantityOf } from './quantities';
-import type { StageId, Step, Visit } from './step';
+import { STAGES, type StageId, type Step, type Visit } from './step';
+import { ROAD_CHANGE } from './steps';
 import type { TimedMark, TimedRun } from './timedTests';
 import { judge, type Measured, type Verdict } from './verdict';
-import { planWay, type WayStep } from './way';
+import { planWay, stepOf, type WayStage, type WayStep } from './way';
 
 /** What was written at a place: as typed, and what it is. */
 export interface Entry {
@@ -62,14 +64,17 @@ type SheetEvent = Job['sheet'][number];
 /** What of a job its sheet is made from. */
 type SheetJob = Pick<
   Job,
-  'setup' | 'complaint' | 'sheet' | 'cautionsRead' | 'finish' | 'offIdleReadings' | 'offIdleSkipped'
+  'setup' | 'complaint' | 'sheet' | 'road' | 'cautionsRead' | 'finish' | 'offIdleReadings' | 'offIdleSkipped'
 >;
 
 /** Folds the sheet out of a job: what there is to do on this machine for this complaint, what is done, and what it says. */
 export function sheetOf(job: SheetJob): Sheet {
   const visit = job.sheet.findLast((event) => event.kind === 'visit')?.visit ?? 'full';
-  const way = planWay(job.setup, { visit, complaint: job.complaint });
-  const reopened = reopenedBy(job.sheet);
+  const change = job.road.findLast((event) => event.kind === 'roadChange');
+  const way = withRoadChange(planWay(job.setup, { visit, complaint: job.complaint }), change);
+  const reopened = new Map(reopenedBy(job.sheet));
+  // A later change is another one: the step is done anew.
+  if (change !== undefined) reopened.set(`${ROAD_CHANGE} `, change.seq);
   const cellsOf = ({ step, places }: WayStep) =>
     places.map((place) => cellOf(job, { step, place, reopenedAt: reopened.get(`${step.id} ${place ?? ''}`) }));
   const all = new Map(
@@ -90,6 +95,23 @@ export function sheetOf(job: SheetJob): Sheet {
     return { id, name, rows, state };
   });
   return { visit, stages, next: nextSpot(stages), read: cautionsRead(job) };
+}
+
+/** The way with the step that a ride made: its order says the part, its how what is expected. Before closing up, wherever the way has no road. */
+function withRoadChange(way: readonly WayStage[], change: EventOf<'roadChange'> | undefined): readonly WayStage[] {
+  const plain = stepOf(ROAD_CHANGE);
+  if (change === undefined || plain === undefined) return way;
+  const { part, unit, steps, cylinders, isEveryCylinder } = change;
+  const order = `${partText(part, cylinders, isEveryCylinder)}: ${stepsText(part, unit, steps)}`;
+  const made: WayStep = { step: { ...plain, order }, places: [undefined] };
+  const stage = STAGES.find(({ id }) => id === 'underWay');
+  const at = way.findIndex(({ id }) => id === 'underWay');
+  if (at >= 0) return way.map((each, i) => (i === at ? { ...each, steps: [...each.steps, made] } : each));
+  const before = way.findIndex(({ id }) => id === 'closeUp' || id === 'coldStart');
+  const place = before < 0 ? way.length : before;
+  return stage === undefined
+    ? way
+    : [...way.slice(0, place), { id: stage.id, name: stage.name, steps: [made] }, ...way.slice(place)];
 }
 
 export function isOver({ state }: Pick<Cell, 'state'>): boolean {

@@ -64,6 +64,9 @@ const underWay = inStage('underWay');
 const closeUp = inStage('closeUp');
 const coldStart = inStage('coldStart');
 
+/** The step that a change after a ride makes. */
+export const ROAD_CHANGE = 'roadChange';
+
 /** The way of a job, in its order. `common practice, no source`; minutes are ours, for somebody who has done it before. */
 export const STEPS: readonly Step[] = [
   // Take in
@@ -332,6 +335,12 @@ export const STEPS: readonly Step[] = [
     ['A run on the road or water', 'Idle, steady, roll-on, full load. Watch nothing but the way.'],
     { ...FULL, minutes: 20, cautions: ['road'] },
   ),
+  // Only once a ride has named a part: `sheetOf` puts it on the way.
+  underWay.todo(ROAD_CHANGE, ['Change what the ride named', 'One thing at a time; then ride the same way again.'], {
+    visits: [],
+    minutes: 25,
+    cautions: ['fuel'],
+  }),
   // Close up
   closeUp.todo('filtersOn', ['Filters and air box back on', 'The idle falls now; it is set once more below.'], {
     ...ALWAYS,

@@ -12,6 +12,7 @@ interface ToldListProps {
 const SEEN_BY: Readonly<Record<NonNullable<Told['seenBy']>, string>> = {
   sheet: 'from the sheet',
   bench: 'seen by the bench',
+  road: 'from a ride',
   record: 'from the record',
 };
 

@@ -114,6 +114,20 @@ export const MACHINES: readonly DemoMachine[] = [
     owner: 'Ewan Tarlock',
     plate: 'PL 1275',
   },
+  {
+    name: 'Larch V-twin',
+    bank: 'vTwin',
+    note: 'Bungs in both pipes, one sensor. Rear is cylinder 1.',
+    owner: 'Ada Holm',
+    plate: 'LV 2',
+  },
+  {
+    name: 'Dunlin 500 twin',
+    bank: 'twin',
+    note: 'Left is cylinder 1.',
+    owner: 'Per Lindqvist-Moor',
+    plate: 'DN 500',
+  },
 ];
 
 /** A machine's bank with its idle and, where it has them, a fuel screw for each throat. */

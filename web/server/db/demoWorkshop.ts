@@ -10,8 +10,10 @@ import {
   type Proposal,
 } from '@amber-needle/core/job';
 import { runTrial } from '@amber-needle/core/trial';
+import { keepAttachment } from './attachments';
 import { openDatabase } from './connection';
 import { MACHINES, setupOf } from './demoMachines';
+import { type DemoRides, JETS_JUDGED, NEEDLES_RICH, withRides } from './demoRides';
 import { BEFORE_COLD_START, FLOODED, ODD_JET } from './demoSheets';
 import { putInstrument } from './instruments';
 import { insertJob } from './jobRepository';
@@ -31,6 +33,8 @@ interface DemoJob {
   readonly open?: 'atOpening' | 'finished' | 'firstTurn' | 'beforeCoupling' | 'offIdle' | 'beforeFinish' | 'inMixture';
   /** What its mixture is looked at with; it is worked at too. */
   readonly mixture?: Pick<EventOf<'mixturePlan'>, 'instruments' | 'sensor' | 'rule'>;
+  /** What was ridden after that. */
+  readonly rides?: DemoRides;
 }
 
 /** Two years of jobs, each played through on the practice engine: what a log holds is what the gauges showed. Their ids end in b1 and so on. */
@@ -141,6 +145,22 @@ const JOBS: readonly DemoJob[] = [
     open: 'inMixture',
     mixture: { instruments: ['colour', 'lift'], rule: { by: 'lift' } },
   },
+  {
+    machine: 14,
+    seed: 141,
+    openedAt: '2026-11-26T15:10:00.000Z',
+    complaint: 'Thirsty, heavy when rolled on. Rode it with the sensor in each pipe.',
+    open: 'finished',
+    rides: NEEDLES_RICH,
+  },
+  {
+    machine: 15,
+    seed: 151,
+    openedAt: '2026-11-20T10:00:00.000Z',
+    complaint: 'Pinks at full throttle on the long hill.',
+    open: 'finished',
+    rides: JETS_JUDGED,
+  },
 ];
 
 const PLAN = {
@@ -198,7 +218,11 @@ export async function loadDemoWorkshop(url: URL): Promise<void> {
           createdAt: FOUNDED,
           practice: false,
         });
-      for (const { events, ...job } of jobs) await insertJob(trx, job, events);
+      for (const { events, files, ...job } of jobs) {
+        await insertJob(trx, job, events);
+        for (const { content, name } of files)
+          await keepAttachment(trx, { jobId: job.id, name, type: 'application/gzip', at: job.openedAt }, content);
+      }
       await putInstrument(trx, GAUGE_SET, FOUNDED);
     });
   } finally {
@@ -230,11 +254,16 @@ function playedJobs() {
     const told = [...(job.search ?? []), ...(job.sheet ?? [])].map(
       (event, i): JobEvent => withVersion({ ...event, id: toldIdOf(place, i), at: clock(60 * (i + 1)) }),
     );
+    const rides = withRides([...shown, ...told], job.rides ?? [], (log, event) => [
+      ...log,
+      withVersion({ ...event, id: toldIdOf(place, log.length), at: clock(CLOSED_AFTER_S + 60 * log.length) }),
+    ]);
     return {
       id: idOf('b', place),
       machineId: idOf('a', job.machine),
       openedAt: job.openedAt,
-      events: [...shown, ...told].map((event, i) => ({ ...event, seq: i + 1 })),
+      events: rides.events.map((event, i) => ({ ...event, seq: i + 1 })),
+      files: rides.files,
     };
   });
 }

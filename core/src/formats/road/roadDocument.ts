@@ -19,8 +19,11 @@ import {
 } from '../../road';
 
 /** One run with where it came from. */
-export interface NamedRun extends CylinderRun {
+export interface NamedRun {
   readonly file: string;
+  readonly run: RunJudgement;
+  /** Whose exhaust each sensor sat in. */
+  readonly sensors: readonly { readonly sensor: number; readonly cylinders: readonly string[] }[];
   readonly proposal: RideProposal;
   readonly problems: RideProblems;
 }
@@ -34,7 +37,7 @@ export interface RoadDocumentOptions {
 
 /** What `needle road` prints: see docs/road.md. Figures carry their unit in the name; what is not known is null. */
 export function roadDocument(runs: readonly NamedRun[], { fuel, family, byMarker }: RoadDocumentOptions) {
-  const table = roadTable(runs);
+  const table = roadTable(runs.map(unitsByCylinder));
   const [first] = runs;
   const changes = changesFor(table, { family });
   return {
@@ -63,6 +66,15 @@ export function roadDocument(runs: readonly NamedRun[], { fuel, family, byMarker
     })),
     cautions: cautionsOf(table, changes[0]),
     richCost: richCost(table) ?? null,
+  };
+}
+
+function unitsByCylinder({ run, sensors }: NamedRun): CylinderRun {
+  return {
+    sensors: run.sensors.map(({ sensor, units }) => ({
+      units,
+      cylinders: sensors.find((each) => each.sensor === sensor)?.cylinders ?? [],
+    })),
   };
 }
 

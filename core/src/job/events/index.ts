@@ -24,6 +24,10 @@ import { photo } from './photo';
 import { reach } from './reach';
 import { reading } from './reading';
 import { responded } from './responded';
+import { rideLogged } from './rideLogged';
+import { rideRead } from './rideRead';
+import { roadChange } from './roadChange';
+import { roadPlan } from './roadPlan';
 import { setupCorrected } from './setupCorrected';
 import { stage } from './stage';
 import { stalled } from './stalled';
@@ -67,6 +71,10 @@ const KINDS = [
   mixturePlan,
   mixtureSeen,
   responded,
+  rideLogged,
+  rideRead,
+  roadPlan,
+  roadChange,
   finished,
   closedJob,
   undone,

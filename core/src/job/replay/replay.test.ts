@@ -37,6 +37,7 @@ function asThen(events: readonly JobEvent[]): unknown {
     search,
     sheet,
     mixture,
+    road,
     cures,
     status,
     ...job

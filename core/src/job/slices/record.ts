@@ -16,8 +16,20 @@ export interface JobRecord {
   >[];
   /** How the mixture is worked at, and what was seen of it. */
   readonly mixture: readonly EventOf<'mixturePlan' | 'mixtureSeen' | 'responded'>[];
+  /** Rides, what they came to, what they are judged by, and what was to be changed after them. */
+  readonly road: readonly EventOf<'rideLogged' | 'rideRead' | 'roadPlan' | 'roadChange'>[];
 }
 
 export function emptyRecord(): JobRecord {
-  return { readings: [], airflows: [], offIdleReadings: [], moves: [], notes: [], search: [], sheet: [], mixture: [] };
+  return {
+    readings: [],
+    airflows: [],
+    offIdleReadings: [],
+    moves: [],
+    notes: [],
+    search: [],
+    sheet: [],
+    mixture: [],
+    road: [],
+  };
 }

@@ -17,8 +17,8 @@ const CLOCK_S = 0.5;
  * that is not lined up loses its picture beside the other and nothing of its figures.
  */
 export function alignmentOf(
-  [first, marker]: readonly [Ride, Marker | undefined],
-  [other, otherMarker]: readonly [Ride, Marker | undefined],
+  [first, marker]: readonly [Pick<Ride, 'startedAt'>, Marker | undefined],
+  [other, otherMarker]: readonly [Pick<Ride, 'startedAt'>, Marker | undefined],
 ): Alignment {
   if (marker !== undefined && otherMarker !== undefined)
     return {

@@ -39,7 +39,8 @@ export const METERING_PARTS = [
 export type MeteringPart = (typeof METERING_PARTS)[number];
 
 /** How a part is stepped. */
-export type StepUnit = 'quarterTurn' | 'flat' | 'shim' | 'size' | 'needle' | 'notch' | 'grade';
+export const STEP_UNITS = ['quarterTurn', 'flat', 'shim', 'size', 'needle', 'notch', 'grade'] as const;
+export type StepUnit = (typeof STEP_UNITS)[number];
 
 /** One part: how much a step of it changes the fuel that it meters, and how much of the whole that is at each opening. */
 export interface PartFacts {

@@ -103,10 +103,20 @@ export function describeRide(text: string): RideProposal | undefined {
   }
   return {
     description: { separator, heading: head.heading.slice(0, 4096), columns: columns.slice(0, 64) },
-    names: cells.map((_, i) => names?.[i] || `column ${i + 1}`),
+    names: distinct(cells.map((_, i) => names?.[i] || `column ${i + 1}`)),
     samples: cells.map((column) => column.slice(0, SHOWN).map((cell) => cell.trim())),
     because,
   };
+}
+
+/** Names that are there twice are told apart by a number. */
+function distinct(names: readonly string[]): readonly string[] {
+  const seen = new Map<string, number>();
+  return names.map((name) => {
+    const count = (seen.get(name) ?? 0) + 1;
+    seen.set(name, count);
+    return count === 1 ? name : `${name} (${count})`;
+  });
 }
 
 /** What is seen of one column. */

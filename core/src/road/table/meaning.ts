@@ -1,7 +1,7 @@
 import Type, { type Static } from 'typebox';
 import { BLEND_NAMES } from '../../fuel';
 import { PRESSURE_UNITS } from '../../units';
-import { checkerFor, compiled, oneOf } from '../../validation';
+import { checkerFor, compiled, oneOf, text } from '../../validation';
 
 const closed = { additionalProperties: false };
 const Is = <K extends string>(is: K) => ({ is: Type.Literal(is) });
@@ -44,7 +44,7 @@ export const RideDescriptionSchema = Type.Object(
   {
     separator: Type.Union([Type.Literal(','), Type.Literal(';'), Type.Literal('\t')]),
     /** The heading as it stands; empty where figures begin at once. */
-    heading: Type.String({ maxLength: 4096 }),
+    heading: text(4096),
     columns: Type.Array(RideColumnSchema, { minItems: 1, maxItems: 64 }),
   },
   closed,

@@ -10,6 +10,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
     commonness: 'common',
     because: 'Air that no fuel came with: lean there, the speed hangs, and no screw sets it.',
     signs: {
+      leanSteady: 'sometimes',
       leanAtEnd: 'often',
       firstLean: 'sometimes',
       hangs: 'mostly',
@@ -50,6 +51,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
     commonness: 'usual',
     because: 'A leak for the whole manifold, or for the throat that it sits on.',
     signs: {
+      leanSteady: 'sometimes',
       idleHigh: 'often',
       hunts: 'often',
       whistles: 'often',
@@ -75,6 +77,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
     commonness: 'usual',
     because: 'All throats get too little air and draw more fuel for it.',
     signs: {
+      richSteady: 'often',
       thirsty: 'often',
       gurglesLoad: 'often',
       slowTop: 'mostly',
@@ -162,6 +165,8 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
     needs: 'constantDepression',
     because: 'Varnish or a bent needle: it rises late, falls late, and meters for another opening.',
     signs: {
+      leanLoad: 'rarely',
+      richSteady: 'sometimes',
       slideSlow: 'mostly',
       unevenAbove: 'often',
       hangs: 'sometimes',
@@ -187,6 +192,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
     needs: 'constantDepression',
     because: 'The slide cannot be lifted: good at idle, strangled above.',
     signs: {
+      richSteady: 'sometimes',
       slideSlow: 'mostly',
       unevenAbove: 'always',
       slowTop: 'mostly',
@@ -252,6 +258,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
     commonness: 'usual',
     because: 'Extra fuel all the time: fine cold, sooty warm.',
     signs: {
+      richSteady: 'mostly',
       richAtEnd: 'often',
       idleSooty: 'always',
       thirsty: 'mostly',
@@ -275,6 +282,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
     commonness: 'uncommon',
     because: 'A worn seat of its plunger: one carburetor runs rich, warm.',
     signs: {
+      richSteady: 'mostly',
       richAtEnd: 'often',
       plugSooty: 'mostly',
       idleSooty: 'mostly',
@@ -309,6 +317,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
     commonness: 'uncommon',
     because: 'An oval jet passes more at every opening that the needle meters: rich low down, leaned in vain.',
     signs: {
+      richSteady: 'always',
       richAtEnd: 'often',
       builtUp: 'mostly',
       thirsty: 'mostly',

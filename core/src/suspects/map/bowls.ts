@@ -26,6 +26,7 @@ export const BOWLS: readonly Cause[] = [
     commonness: 'common',
     because: 'One grain is enough; a rap may free it, and where the tank sheds rust it comes back.',
     signs: {
+      richSteady: 'often',
       richAtEnd: 'mostly',
       ...OVERFLOWS,
       puddle: 'always',
@@ -54,7 +55,13 @@ export const BOWLS: readonly Cause[] = [
   )({
     commonness: 'usual',
     because: 'A groove in the needle’s tip never closes wholly; a seat that backs out leaks past its thread.',
-    signs: { richAtEnd: 'sometimes', ...OVERFLOWS, builtUp: 'often', floodsHot: 'sometimes' },
+    signs: {
+      richSteady: 'often',
+      richAtEnd: 'sometimes',
+      ...OVERFLOWS,
+      builtUp: 'often',
+      floodsHot: 'sometimes',
+    },
     tests: {
       staticFuel: { slow: 'mostly', fast: 'sometimes' },
       openBowl: { worn: 'always' },
@@ -73,7 +80,12 @@ export const BOWLS: readonly Cause[] = [
   )({
     commonness: 'uncommon',
     because: 'Fuel goes round the seat; it looks like a worn needle, and a new needle does not help.',
-    signs: { ...OVERFLOWS, rebuilt: 'often', stood: 'sometimes' },
+    signs: {
+      richSteady: 'often',
+      ...OVERFLOWS,
+      rebuilt: 'often',
+      stood: 'sometimes',
+    },
     tests: {
       staticFuel: { slow: 'mostly' },
       openBowl: { oring: 'always' },
@@ -92,7 +104,13 @@ export const BOWLS: readonly Cause[] = [
   )({
     commonness: 'uncommon',
     because: 'A heavy float closes late: the level rises, more the more fuel is in it.',
-    signs: { ...OVERFLOWS, builtUp: 'sometimes', gurglesLoad: 'sometimes', plugSooty: 'often' },
+    signs: {
+      richSteady: 'often',
+      ...OVERFLOWS,
+      builtUp: 'sometimes',
+      gurglesLoad: 'sometimes',
+      plugSooty: 'often',
+    },
     tests: {
       staticFuel: { slow: 'mostly', fast: 'sometimes' },
       openBowl: { holed: 'always' },
@@ -112,6 +130,8 @@ export const BOWLS: readonly Cause[] = [
     commonness: 'usual',
     because: 'After storage a float may stick either way; one that falls too far tilts the needle.',
     signs: {
+      leanLoad: 'often',
+      leanSteady: 'sometimes',
       puddle: 'often',
       stood: 'often',
       rebuilt: 'sometimes',
@@ -141,6 +161,9 @@ export const BOWLS: readonly Cause[] = [
     commonness: 'usual',
     because: 'High runs rich everywhere and spills on a slope; low runs lean and late onto the main jet.',
     signs: {
+      leanLoad: 'sometimes',
+      leanSteady: 'sometimes',
+      richSteady: 'sometimes',
       richAtEnd: 'sometimes',
       rebuilt: 'often',
       plugSooty: 'often',

@@ -187,7 +187,12 @@ export const ELSEWHERE: readonly Cause[] = [
   )({
     commonness: 'uncommon',
     because: 'Air is drawn in between pulses: the sensor reads lean, the engine is not; overrun pops.',
-    signs: { sensorLean: 'mostly', popsOverrun: 'mostly', breathingChanged: 'often' },
+    signs: {
+      leanSteady: 'sometimes',
+      sensorLean: 'mostly',
+      popsOverrun: 'mostly',
+      breathingChanged: 'often',
+    },
     tests: { exhaustJoints: { blows: 'always' } },
     mend: 'Gasket and clamp; then read again.',
     parts: 'exhaust gasket',
@@ -200,7 +205,14 @@ export const ELSEWHERE: readonly Cause[] = [
   )({
     commonness: 'usual',
     because: 'The difference goes with the instrument, not with the cylinder.',
-    signs: { gaugeDiffers: 'always', depressionLow: 'often', depressionHigh: 'often' },
+    signs: {
+      leanSteady: 'rarely',
+      leanLoad: 'rarely',
+      richSteady: 'rarely',
+      gaugeDiffers: 'always',
+      depressionLow: 'often',
+      depressionHigh: 'often',
+    },
     tests: { swapHoses: { gauge: 'always' } },
     mend: 'Zero and match all gauges on one source, or take it out of use.',
     redo: 'gauges matched',

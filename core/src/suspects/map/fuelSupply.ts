@@ -10,6 +10,7 @@ export const FUEL_SUPPLY: readonly Cause[] = [
     commonness: 'usual',
     because: 'Under a growing vacuum less and less fuel runs; opening the cap, or a rest, lets air in.',
     signs: {
+      leanLoad: 'often',
       fades: 'mostly',
       clearsByRest: 'always',
       stallsWarm: 'sometimes',
@@ -35,6 +36,7 @@ export const FUEL_SUPPLY: readonly Cause[] = [
     commonness: 'usual',
     because: 'A kink holds fuel back; a crack on the pump’s suction side lets air in.',
     signs: {
+      leanLoad: 'often',
       fades: 'mostly',
       surges: 'often',
       startsOnlyOnSpray: 'sometimes',
@@ -64,6 +66,7 @@ export const FUEL_SUPPLY: readonly Cause[] = [
     commonness: 'common',
     because: 'A clogged filter starves all bowls; without one, dirt collects in jets and needle valves.',
     signs: {
+      leanLoad: 'often',
       fades: 'mostly',
       newThenBad: 'often',
       tankSheds: 'mostly',
@@ -95,6 +98,8 @@ export const FUEL_SUPPLY: readonly Cause[] = [
     commonness: 'usual',
     because: 'A weak pump or a tap that does not open fills the bowls too slowly.',
     signs: {
+      leanLoad: 'often',
+      leanSteady: 'sometimes',
       fades: 'always',
       startsOnlyOnSpray: 'often',
       longCrankCold: 'often',
@@ -124,6 +129,7 @@ export const FUEL_SUPPLY: readonly Cause[] = [
     commonness: 'uncommon',
     because: 'Above the valve’s limit it weeps in all bowls, most after a hot stop.',
     signs: {
+      richSteady: 'often',
       puddle: 'mostly',
       fuelSmell: 'mostly',
       floodsHot: 'often',

@@ -99,6 +99,14 @@ export const OBSERVATIONS: readonly Observation[] = [
   load('clearsByRest', 'after a rest it runs again for a while', { words: 'minutes restart vent' }),
   load('slowTop', 'it does not reach its top speed', { words: 'slow flat breathless', anyway: 'sometimes' }),
 
+  seen('load', 'cylinder')('leanLoad', 'its log is lean at full load', { words: 'lambda afr full throttle lean log' }),
+  seen('cruise', 'cylinder')('leanSteady', 'its log is lean at a steady throttle', {
+    words: 'lambda afr cruise lean log',
+  }),
+  seen('cruise', 'cylinder')('richSteady', 'its log is rich at a steady throttle', {
+    words: 'lambda afr cruise rich log',
+  }),
+
   hot('floodsHot', 'flooded just after a hot stop', { words: 'restart hot rich' }),
   hot('longCrankHot', 'long cranking after a hot stop', { words: 'hot start hard' }),
   hot('boilsHeard', 'the bowls are heard to boil after a stop', { words: 'percolation bubbling heat soak' }),

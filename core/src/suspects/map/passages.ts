@@ -10,6 +10,7 @@ export const PASSAGES: readonly Cause[] = [
     commonness: 'common',
     because: 'The finest hole goes first when fuel dries: no idle fuel, so its screw has nothing to set.',
     signs: {
+      leanSteady: 'rarely',
       leanAtEnd: 'often',
       firstLean: 'often',
       stood: 'mostly',
@@ -51,6 +52,7 @@ export const PASSAGES: readonly Cause[] = [
     commonness: 'uncommon',
     because: 'The idle is right; between it and the main there is no fuel.',
     signs: {
+      leanSteady: 'sometimes',
       firstLean: 'mostly',
       hesitates: 'always',
       popsOpening: 'often',
@@ -78,6 +80,8 @@ export const PASSAGES: readonly Cause[] = [
     commonness: 'usual',
     because: 'Idle and free revs need little; under load the main jet must pass, and cannot.',
     signs: {
+      leanLoad: 'always',
+      leanSteady: 'often',
       fades: 'often',
       revsButNoPull: 'mostly',
       plugWhite: 'often',
@@ -109,6 +113,9 @@ export const PASSAGES: readonly Cause[] = [
     commonness: 'uncommon',
     because: 'Kits and old boxes hold every size; one carburetor then meters otherwise throughout.',
     signs: {
+      leanLoad: 'sometimes',
+      leanSteady: 'sometimes',
+      richSteady: 'sometimes',
       firstLean: 'sometimes',
       leanAtEnd: 'sometimes',
       rebuilt: 'mostly',

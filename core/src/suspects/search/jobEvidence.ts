@@ -20,8 +20,8 @@ export interface Told {
   readonly evidence: Evidence;
   /** Undefined for what nobody said here. */
   readonly eventId: string | undefined;
-  /** Who saw it where no person said it: the sheet’s rows, the bench’s readings, or the record of earlier jobs. */
-  readonly seenBy?: 'sheet' | 'bench' | 'record';
+  /** Who saw it where no person said it: the sheet’s rows, the bench’s readings, a ride’s log, or the record of earlier jobs. */
+  readonly seenBy?: 'sheet' | 'bench' | 'road' | 'record';
 }
 
 /**

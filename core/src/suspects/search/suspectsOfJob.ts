@@ -2,6 +2,7 @@ import { secondsBetween } from '../../basics';
 import type { Job } from '../../job';
 import type { Mixture } from '../../mixture';
 import { mixtureEvidence } from '../../mixture/mixtureEvidence';
+import { roadEvidence } from '../../road/roadEvidence';
 import { counterOf } from '../../sheet/counter';
 import { sheetEvidence } from '../../sheet/sheetEvidence';
 import { type Evidence, nextTests, type ProposedTest, type Suspects, weighSuspects } from '../infer';
@@ -39,6 +40,7 @@ export function suspectsOfJob(
     ...seenBy('sheet', sheetEvidence(job)),
     ...seenBy('bench', benchEvidence(job, suspicions)),
     ...seenBy('bench', mixture === undefined ? [] : mixtureEvidence(mixture)),
+    ...seenBy('road', roadEvidence(job)),
     ...seenBy('record', recurring(job, spoken)),
   ];
   const said = new Set(spoken.map(({ evidence }) => keyOf(evidence)));

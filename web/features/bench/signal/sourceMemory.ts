@@ -1,4 +1,5 @@
 import { checkTableDescription, type TableDescription } from '@amber-needle/core/trace';
+import { keep, recalled } from '@/components/browserMemory';
 import type { Places } from '@/workers/signalProtocol';
 
 /** What this browser remembers of gauges: what a table's columns are, where channels sit, how fast a serial port speaks. */
@@ -9,22 +10,6 @@ const BAUD = 'amber-needle.baud';
 const MOST_TABLES = 24;
 const USUAL_BAUD = 115_200;
 const places = (jobId: string) => `amber-needle.places.${jobId}`;
-
-function recalled(key: string): unknown {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? 'null');
-  } catch {
-    return null;
-  }
-}
-
-function keep(key: string, value: unknown): void {
-  try {
-    localStorage.setItem(key, JSON.stringify(value));
-  } catch {
-    // A full store forgets; nothing of a job is kept here.
-  }
-}
 
 /** What somebody has confirmed of a table with this heading. */
 export function recallTable(heading: string): TableDescription | undefined {

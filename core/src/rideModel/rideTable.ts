@@ -1,4 +1,4 @@
-import { at } from '../../basics';
+import { at } from '../basics';
 import { DT } from './driver';
 import type { SimulatedRide } from './rideModel';
 

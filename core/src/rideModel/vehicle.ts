@@ -1,4 +1,4 @@
-import { exp, pow, square } from '../../basics';
+import { exp, pow, square } from '../basics';
 
 /** A light motorcycle that is driven over a made-up road: written for the judgement of rides alone, with none of the engine's or the judgement's code. */
 export interface Going {

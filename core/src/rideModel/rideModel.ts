@@ -1,4 +1,4 @@
-import { exp, seededRandom } from '../../basics';
+import { exp, seededRandom } from '../basics';
 import { DT, drive, EASY, type Moment, type Road } from './driver';
 import { wander } from './vehicle';
 

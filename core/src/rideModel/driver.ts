@@ -1,5 +1,5 @@
-import type { Random } from '../../basics';
-import type { Regime } from '../../road';
+import type { Random } from '../basics';
+import type { Regime } from '../road';
 import { type Going, goOn, IDLE_RPM, rpmIn, wander } from './vehicle';
 
 /** What a moment of a ride truly was. */

@@ -1,0 +1,62 @@
+import clsx from 'clsx';
+import { FlatScale } from '@/components/FlatScale';
+import type { LikeRow } from './view/roadView';
+
+/** Like with like: regimes down, cylinders across, all on one scale with the target lit. */
+export function LikeTable({
+  rows,
+  columns,
+}: {
+  readonly rows: readonly LikeRow[];
+  readonly columns: readonly string[];
+}) {
+  return (
+    <table className="w-full border-collapse" aria-label="Lambda by regime and cylinder">
+      <thead className="text-soft text-sm">
+        <tr>
+          <th scope="col" className="px-2 pb-2 text-left font-normal">
+            like with like
+          </th>
+          {columns.map((name) => (
+            <th key={name} scope="col" className="w-24 px-2 pb-2 text-right font-normal">
+              {name}
+            </th>
+          ))}
+          <th scope="col" className="pb-2 pl-6 text-left font-normal">
+            lambda, target lit
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.regime} className="border-line border-t">
+            <th scope="row" className="px-2 py-1.5 text-left font-normal">
+              {row.name}
+              <span className="block text-soft text-sm">{row.under}</span>
+            </th>
+            {row.cells.map((cell, c) => (
+              <td key={columns[c]} className="px-2 py-1.5 text-right">
+                {cell === undefined ? (
+                  <span className="text-soft">–</span>
+                ) : (
+                  <>
+                    <span className={clsx('font-bold text-xl', cell.odd && 'text-amber')}>{cell.lambda}</span>
+                    <span className="block text-soft text-sm">
+                      {cell.stands} {cell.doubt}
+                    </span>
+                  </>
+                )}
+              </td>
+            ))}
+            <td className="py-1 pl-6">
+              <div className="max-w-80">
+                <FlatScale view={row.scale} text={row.scaleText} />
+              </div>
+              {row.difference === '' ? null : <p className="text-soft text-sm">{row.difference}</p>}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

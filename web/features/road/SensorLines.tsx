@@ -1,0 +1,65 @@
+import { DOUBTS, type LoggedRide } from '@amber-needle/core/road';
+import { duration, numeral, withUnit } from '@/words/numbers';
+import { DOUBT_WORDS } from '@/words/roadWords';
+import { columnName } from './view/roadView';
+import type { Strip } from './view/stripOption';
+
+interface SensorLinesProps {
+  readonly rides: readonly LoggedRide[];
+  readonly strips: readonly Strip[];
+}
+
+/** How far each sensor is believed, what was left out of the sums and why, and the file itself. */
+export function SensorLines({ rides, strips }: SensorLinesProps) {
+  return (
+    <ul aria-label="Sensors" className="mt-4 space-y-1 text-soft text-sm">
+      {rides.map(({ logged }) => (
+        <li key={logged.id}>
+          {logged.sensors.map(({ sensor, cylinders }) => {
+            const strip = strips.find(({ key }) => key === `${logged.id} ${sensor}`);
+            return (
+              <span key={sensor}>
+                {columnName(cylinders)}: {strip === undefined ? 'not drawn yet' : trustText(strip)}.{' '}
+              </span>
+            );
+          })}
+          <a
+            href={`/api/attachments/${logged.hash}`}
+            download={`${logged.name}.gz`}
+            className="underline underline-offset-4 print:hidden"
+          >
+            {logged.name}
+          </a>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function trustText({ sensor, run }: Strip): string {
+  const { seconds, response, freeAir, signature } = sensor;
+  const doubted = DOUBTS.flatMap((doubt) =>
+    doubt === 'believed' || doubt === 'engineOff' || seconds[doubt] < 1
+      ? []
+      : [`${duration(seconds[doubt])} ${DOUBT_WORDS[doubt]}`],
+  );
+  const lag =
+    response.changes === 0
+      ? 'its lag is not to be told from this log'
+      : `${withUnit((response.delay.slow + response.delay.fast) / 2, 2, 's')} late, told from ${response.changes} shut throttles`;
+  const air =
+    freeAir?.oxygenPercent === undefined
+      ? 'no free-air check in the log'
+      : `free air read ${numeral(freeAir.oxygenPercent, 1)} % oxygen`;
+  const seen =
+    signature === undefined
+      ? ''
+      : signature.is === 'leak'
+        ? '; it reads lean and steady at idle and right under way: air at a joint before the sensor, not mixture'
+        : '; it flutters lean at idle: cycles miss, and let oxygen by';
+  const told =
+    run.knownBy === 'throttle'
+      ? ''
+      : `; regimes told by ${run.knownBy === 'load' ? 'manifold pressure' : 'engine speed and lambda alone'}`;
+  return `believed ${duration(seconds.believed)}${doubted.length === 0 ? '' : `, not ${doubted.join(', ')}`}; ${lag}; ${air}${seen}${told}`;
+}
