@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { createEngine } from '@amber-needle/core/engine';
 import { writeJob } from '@amber-needle/core/formats/job';
 import type { EventOf } from '@amber-needle/core/job';
+import { FULL_LOG, RIGHT, rideTable, simulateRide } from '@amber-needle/core/rideModel';
 import { ARCHETYPES, twinWithTwoStops } from '@amber-needle/core/setup';
 import { append, opened, reading, zero } from '@amber-needle/core/testing';
 import { encodeTrace } from '@amber-needle/core/trace';
@@ -290,5 +291,58 @@ describe('suspects', () => {
     expect([JSON.parse(first ?? '').suspects[0].cause, second, code]).toEqual(['blockedIdle', 'null', 2]);
     const { causes, observations, tests } = JSON.parse((await needle(['suspects', '--vocabulary'])).out);
     expect([causes.length > 40, observations.length > 60, tests.length > 40]).toEqual([true, true, true]);
+  });
+});
+
+describe('needle road', () => {
+  const ride = (seed: number, main = 1) =>
+    rideTable(simulateRide({ seed, minutes: 8, cylinders: [{ ...RIGHT, main }] }), FULL_LOG);
+
+  it('says whose part is off, with intervals, alignment and what it read', async () => {
+    const front = file('front.csv', ride(31, 0.88));
+    const rear = file('rear.csv', `${ride(32)}broken row\n`);
+    const { code, out, err } = await needle([
+      'road',
+      '--cylinder',
+      `front=${front}`,
+      '--cylinder',
+      `rear=${rear}`,
+      '--marker',
+      '--body',
+      'roundSlide',
+    ]);
+    expect(code).toBe(0);
+    expect(err).toContain(`${rear}:`);
+    const told = JSON.parse(out);
+    expect(told.runs.map((run: { columns: { is: string }[] }) => run.columns.map(({ is }) => is))).toEqual([
+      ['time', 'speed', 'throttle', 'lambda'],
+      ['time', 'speed', 'throttle', 'lambda'],
+    ]);
+    expect(told.runs[1].alignment.by).toBe('marker');
+    expect(told.runs[1].passedOver.badRows).toBe(1);
+    expect(told.advice[0]).toMatchObject({ part: 'mainJet', direction: 'richer', cylinders: ['front'] });
+    const full = told.table.find(({ regime }: { regime: string }) => regime === 'fullLoad');
+    const [lean] = full.cylinders;
+    expect(lean.interval90[0]).toBeLessThan(lean.lambda);
+    expect(lean.stands).toBe('lean');
+    expect(told.cautions[0]).toMatchObject({ is: 'leanAtFullLoad' });
+    expect(told.tellsCylinders).toBe(true);
+  });
+
+  it('reads one sensor in the collector as no cylinder’s, from standard input too', async () => {
+    const all = file('all.csv', ride(33));
+    expect(JSON.parse((await needle(['road', '--cylinder', `1+2=${all}`])).out).tellsCylinders).toBe(false);
+    expect(JSON.parse((await needle(['road', '-'], ride(34))).out).runs[0].file).toBe('-');
+  });
+
+  it('says what is wrong and with which file', async () => {
+    const text = file('letter.csv', 'dear all\nit ran well\n');
+    const { code, err } = await needle(['road', text]);
+    expect(code).toBe(2);
+    expect(err).toContain('letter.csv: There is no table in it');
+    expect((await needle(['road'])).err).toContain('name a file');
+    expect((await needle(['road', '--fuel', 'coal', text])).err).toContain('--fuel coal');
+    expect((await needle(['road', '--cylinder', 'front', text])).err).toContain('give NAME=FILE');
+    expect((await needle(['road', 'missing.csv'])).err).toContain('missing.csv: cannot be read');
   });
 });

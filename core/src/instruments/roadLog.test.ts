@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { createEngine, type RideLeg, type Vehicle } from '../engine';
+import { judgeRun, readRideText } from '../road';
 import { ARCHETYPES } from '../setup';
 import { decodeTrace, encodeTrace } from '../trace';
 import { radiansFromDegrees, rpm, seconds } from '../units';
@@ -62,6 +63,38 @@ describe('a road log', () => {
     expect(mean(during('fullLoad', 1), 3)).toBeLessThan(mean(during('cruise', 20), 3));
     // Beyond 18 : 1 on the overrun is normal (common practice, no source).
     expect(mean(during('overrun', 1), 3)).toBeGreaterThan(1.25);
+  });
+
+  it('carries one lambda for each exhaust, or one of a cylinder, which rides can be read from', () => {
+    const logged = (sensors: Parameters<typeof roadLog>[0]['sensors'] & {}) =>
+      roadLog({
+        engine: createEngine(ARCHETYPES.twin, { seed: 1, found: 'factory' }),
+        vehicle: VEHICLE,
+        legs: LEGS,
+        seed: 1,
+        rateHz: 20,
+        sensors,
+      }).trace;
+    const both = logged('eachExhaust');
+    expect(both.columns.filter(({ kind }) => kind === 'lambda').map(({ name }) => name)).toEqual([
+      'lambda1',
+      'lambda2',
+    ]);
+    const read = readRideText(encodeTrace(both));
+    if (read.outcome === 'notRead') throw new Error(read.reason);
+    const { sensors, stretches } = judgeRun(read.ride);
+    expect(sensors).toHaveLength(2);
+    for (const regime of ['idle', 'fullLoad', 'overrun'] as const)
+      expect(stretches.map((stretch) => stretch.regime)).toContain(regime);
+    // The carried sensor reads the same exhaust by its own slope: within what two of them differ by, and their noise.
+    const carried = logged({ cylinder: 1 });
+    expect(carried.columns).toHaveLength(4);
+    const idle = (trace: typeof both, column: number) =>
+      mean(
+        trace.rows.filter(([t = 0]) => t > 2 && t < 6),
+        column,
+      );
+    expect(Math.abs(idle(carried, 3) - idle(both, 4))).toBeLessThan(0.02);
   });
 
   it('refuses a gear that the vehicle does not have', () => {

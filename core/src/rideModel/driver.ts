@@ -59,23 +59,25 @@ export function drive(random: Random, makings: { minutes: number; road: Road; bu
     moments.push({ ...going, time, opening: state.opening, truth: idles ? 'idle' : overruns ? 'overrun' : truth });
     time += DT;
   }
-  const last = (truth: Regime, seconds: number, wanted: number, clutch = 1) => {
+  /** The clutch is in for what drives, and out at a stand and while a gear is changed. */
+  const last = (truth: Regime, seconds: number, wanted: number) => {
+    const clutch = going.gear === 0 || (truth === 'shift' && wanted === 0) ? 0 : 1;
     for (const end = time + seconds; time < end; ) step(truth, wanted, clutch);
   };
   function shift(to: number) {
     const [closing, holding] = [0.12, between(0.15, 0.4)];
-    last('shift', closing + holding, 0, 0);
+    last('shift', closing + holding, 0);
     going.gear = to;
-    last('shift', 0.15, 0.05, 1);
+    last('shift', 0.15, 0.05);
   }
   function blips() {
     const count = 3 + Math.floor(random.uniform() * 3);
     marker = time;
     for (let i = 0; i < count; i += 1) {
-      last('transient', between(0.2, 0.35), between(0.25, 0.5), 0);
-      last('transient', between(0.6, 1), 0, 0);
+      last('transient', between(0.2, 0.35), between(0.25, 0.5));
+      last('transient', between(0.6, 1), 0);
     }
-    last('transient', 1.5, 0, 0);
+    last('transient', 1.5, 0);
   }
   function stop() {
     while (going.speed > 4 && time < minutes * 60 + 60) {
@@ -89,7 +91,7 @@ export function drive(random: Random, makings: { minutes: number; road: Road; bu
       going.speed = Math.max(0, going.speed - 2.5 * DT);
       step('transient', 0, 0);
     }
-    last('transient', 1.5, 0, 0);
+    last('transient', 1.5, 0);
   }
   function creep(seconds: number) {
     going.gear = 1;
@@ -121,9 +123,9 @@ export function drive(random: Random, makings: { minutes: number; road: Road; bu
     }
   }
 
-  last('idle', between(35, 60), 0, 0);
+  last('idle', between(35, 60), 0);
   if (bursts) blips();
-  last('idle', between(10, 25), 0, 0);
+  last('idle', between(10, 25), 0);
   while (time < minutes * 60 - 40) {
     creep(between(6, 14));
     accelerate(between(12, 16), between(0.2, 0.35));
@@ -134,8 +136,8 @@ export function drive(random: Random, makings: { minutes: number; road: Road; bu
       if (random.uniform() < 0.5) accelerate(between(34, 40), 1);
     }
     stop();
-    last('idle', between(8, 25), 0, 0);
+    last('idle', between(8, 25), 0);
   }
-  last('idle', 20, 0, 0);
+  last('idle', 20, 0);
   return { moments, marker };
 }

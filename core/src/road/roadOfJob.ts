@@ -54,7 +54,8 @@ export function roadOf(job: RoadJob): Road {
   const { setup, road } = job;
   const plan = road.findLast((event) => event.kind === 'roadPlan');
   const targets = targetsOf(plan);
-  const bare = roundsOf(road);
+  const order = setup.cylinders.map(({ id }) => id);
+  const bare = roundsOf(road).map((round) => ({ ...round, rides: inOrder(round.rides, order) }));
   const tables = bare.map(({ rides }) => tableOf(rides, targets));
   const learned = new Map<MeteringPart, LearnedStep>();
   const rounds = bare.map(({ rides, change }, i): RoadRound => {
@@ -104,6 +105,12 @@ function roundsOf(road: RoadJob['road']) {
     rounds.push({ rides: [], change: undefined });
   }
   return rounds;
+}
+
+/** Rides in the order of their cylinders, as the bank has them. */
+function inOrder(rides: readonly LoggedRide[], order: readonly string[]): readonly LoggedRide[] {
+  const place = ({ logged }: LoggedRide) => order.indexOf(logged.sensors[0]?.cylinders[0] ?? '');
+  return [...rides].sort((a, b) => place(a) - place(b));
 }
 
 function tableOf(rides: readonly LoggedRide[], targets: RoadTargets): RoadTable {

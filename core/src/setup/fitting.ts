@@ -54,3 +54,13 @@ export function isFittingUnknown(setup: Pick<Setup, 'throats' | 'fitting'>): boo
 export function throatsOfCarburetor({ throats }: Pick<Setup, 'throats'>, name: string) {
   return throats.filter(({ carburetor }) => carburetor === name);
 }
+
+/** What a cylinder is called: its carburetor's name where each cylinder has one of its own, else its own short name. */
+export function cylinderName({ throats }: Pick<Setup, 'throats'>, id: string): string {
+  const feeding = throats.filter(({ feeds }) => feeds.includes(id)).map(({ carburetor }) => carburetor);
+  const [name] = feeding;
+  const isAlone =
+    name !== undefined &&
+    throats.every(({ carburetor, feeds }) => carburetor !== name || feeds.every((fed) => fed === id));
+  return isAlone && new Set(feeding).size === 1 ? name : id;
+}

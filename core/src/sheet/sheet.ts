@@ -1,6 +1,6 @@
 import type { EventOf, Job } from '../job';
 import { partText, stepsText } from '../road/parts/partWords';
-import type { Setup } from '../setup';
+import { cylinderName, type Setup } from '../setup';
 import type { MeasureUnit } from '../units';
 import { CAUTION_IDS, type CautionId, cautionStep } from './cautions';
 import type { Place } from './places';
@@ -71,7 +71,7 @@ type SheetJob = Pick<
 export function sheetOf(job: SheetJob): Sheet {
   const visit = job.sheet.findLast((event) => event.kind === 'visit')?.visit ?? 'full';
   const change = job.road.findLast((event) => event.kind === 'roadChange');
-  const way = withRoadChange(planWay(job.setup, { visit, complaint: job.complaint }), change);
+  const way = withRoadChange(planWay(job.setup, { visit, complaint: job.complaint }), job.setup, change);
   const reopened = new Map(reopenedBy(job.sheet));
   // A later change is another one: the step is done anew.
   if (change !== undefined) reopened.set(`${ROAD_CHANGE} `, change.seq);
@@ -98,11 +98,19 @@ export function sheetOf(job: SheetJob): Sheet {
 }
 
 /** The way with the step that a ride made: its order says the part, its how what is expected. Before closing up, wherever the way has no road. */
-function withRoadChange(way: readonly WayStage[], change: EventOf<'roadChange'> | undefined): readonly WayStage[] {
+function withRoadChange(
+  way: readonly WayStage[],
+  setup: Setup,
+  change: EventOf<'roadChange'> | undefined,
+): readonly WayStage[] {
   const plain = stepOf(ROAD_CHANGE);
   if (change === undefined || plain === undefined) return way;
   const { part, unit, steps, cylinders, isEveryCylinder } = change;
-  const order = `${partText(part, cylinders, isEveryCylinder)}: ${stepsText(part, unit, steps)}`;
+  const order = `${partText(
+    part,
+    cylinders.map((id) => cylinderName(setup, id)),
+    isEveryCylinder,
+  )}: ${stepsText(part, unit, steps)}`;
   const made: WayStep = { step: { ...plain, order }, places: [undefined] };
   const stage = STAGES.find(({ id }) => id === 'underWay');
   const at = way.findIndex(({ id }) => id === 'underWay');

@@ -14,6 +14,7 @@ import { JobActions } from './JobActions';
 import { JobNote } from './JobNote';
 import { MixtureSection } from './MixtureSection';
 import { ReadingsChart } from './ReadingsChart';
+import { RoadSection } from './RoadSection';
 import { SheetSection } from './SheetSection';
 import { otherSetup } from './view/otherSetup';
 import { type Report, reportOf, type StateLine } from './view/report';
@@ -80,6 +81,7 @@ export function JobPage({ id, job, log, belief, unit, wholeStory, machine, machi
       {mixture === undefined ? null : (
         <MixtureSection setup={job.setup} plan={mixture.plan} report={mixtureReport(mixture)} />
       )}
+      <RoadSection job={job} />
       {sheet === undefined ? null : <SheetSection report={sheet} />}
       <Story report={report} id={id} />
       {job.status === 'closed' || unreadable !== undefined ? null : <JobNote jobId={id} lastSeq={events.length} />}

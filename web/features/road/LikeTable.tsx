@@ -14,28 +14,31 @@ export function LikeTable({
     <table className="w-full border-collapse" aria-label="Lambda by regime and cylinder">
       <thead className="text-soft text-sm">
         <tr>
-          <th scope="col" className="px-2 pb-2 text-left font-normal">
+          <th scope="col" className="px-2 pb-1 text-left font-normal">
             like with like
           </th>
           {columns.map((name) => (
-            <th key={name} scope="col" className="w-24 px-2 pb-2 text-right font-normal">
+            <th key={name} scope="col" className="w-24 px-2 pb-1 text-right font-normal">
               {name}
             </th>
           ))}
-          <th scope="col" className="pb-2 pl-6 text-left font-normal">
+          <th scope="col" className="pb-1 pl-6 text-left font-normal">
             lambda, target lit
+          </th>
+          <th scope="col" className="px-2 pb-1 text-right font-normal">
+            {columns.length > 1 ? 'apart, real' : ''}
           </th>
         </tr>
       </thead>
       <tbody>
         {rows.map((row) => (
           <tr key={row.regime} className="border-line border-t">
-            <th scope="row" className="px-2 py-1.5 text-left font-normal">
+            <th scope="row" className="px-2 py-1 text-left font-normal">
               {row.name}
               <span className="block text-soft text-sm">{row.under}</span>
             </th>
             {row.cells.map((cell, c) => (
-              <td key={columns[c]} className="px-2 py-1.5 text-right">
+              <td key={columns[c]} className="px-2 py-1 text-right">
                 {cell === undefined ? (
                   <span className="text-soft">–</span>
                 ) : (
@@ -52,7 +55,15 @@ export function LikeTable({
               <div className="max-w-80">
                 <FlatScale view={row.scale} text={row.scaleText} />
               </div>
-              {row.difference === '' ? null : <p className="text-soft text-sm">{row.difference}</p>}
+            </td>
+            <td className="w-24 px-2 py-1 text-right" title={row.apart?.text}>
+              {row.apart === undefined ? null : (
+                <>
+                  {row.apart.by}
+                  <span className="block text-soft text-sm">{row.apart.real}</span>
+                  <span className="sr-only">{row.apart.text}</span>
+                </>
+              )}
             </td>
           </tr>
         ))}

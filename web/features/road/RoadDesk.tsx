@@ -10,9 +10,9 @@ import {
   type Road,
   roadOf,
 } from '@amber-needle/core/road';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { cylinderName } from '@amber-needle/core/setup';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { Button } from '@/components/Button';
 import { JobHeader } from '@/components/JobHeader';
 import { Notice } from '@/components/Notice';
 import { failureText, type Sent, send } from '@/components/send';
@@ -38,7 +38,7 @@ import { StretchPanel } from './StretchPanel';
 import { Strips } from './Strips';
 import { type AskRides, useRideWorker } from './useRideWorker';
 import { useRuns, wordsOf } from './useRuns';
-import { columnName, judgedLines, likeRows, roadSay } from './view/roadView';
+import { columnName, judgedLines, likeRows, type NameOf, roadSay } from './view/roadView';
 import type { Strip } from './view/stripOption';
 
 interface RoadDeskProps {
@@ -72,14 +72,16 @@ function Desk({ jobId, job, road, log, ask }: DeskProps) {
   const [face, setFace] = useState<'table' | 'map'>('table');
   const [pick, setPick] = useState(0);
   const [selected, setSelected] = useState<StretchAt>();
+  const { setup } = job;
+  const nameOf = useCallback((id: string) => cylinderName(setup, id), [setup]);
   const rides = road.now?.rides ?? NO_RIDES;
   const { drawn } = useRuns(rides, ask);
-  const { strips, alignments } = useMemo(() => stripsOf(rides, drawn), [rides, drawn]);
+  const { strips, alignments } = useMemo(() => stripsOf(rides, drawn, nameOf), [rides, drawn, nameOf]);
   const open = job.status !== 'closed';
   const table = road.now?.table;
-  const rows = table === undefined ? [] : likeRows({ table, family: road.family });
+  const rows = table === undefined ? [] : likeRows(road, table, nameOf);
   const chosen = Math.min(pick, Math.max(0, road.advice.length - 1));
-  const say = roadSay(road, chosen);
+  const say = roadSay(road, nameOf, chosen);
 
   const propose = (event: Bare) => {
     const refusal = log.propose(event);
@@ -160,7 +162,7 @@ function Desk({ jobId, job, road, log, ask }: DeskProps) {
   const judged = road.rounds.findLast((round) => round.judged !== undefined)?.judged;
   return (
     <div className="flex min-h-dvh flex-col">
-      <JobHeader jobId={jobId} machine={job.machine} now="Road" note={runsText(rides)} />
+      <JobHeader jobId={jobId} machine={job.machine} now="Road" note={runsText(rides, nameOf)} />
       <main className="grid flex-1 lg:grid-cols-[1fr_25rem]">
         <h1 className="sr-only">Road, {job.machine}</h1>
         <div className="min-w-0 border-line border-b px-6 pt-2 pb-1 lg:col-span-2">
@@ -209,11 +211,11 @@ function Desk({ jobId, job, road, log, ask }: DeskProps) {
           ) : (
             <>
               {face === 'table' ? (
-                <LikeTable rows={rows} columns={table.columns.map(({ cylinders }) => columnName(cylinders))} />
+                <LikeTable rows={rows} columns={table.columns.map(({ cylinders }) => columnName(cylinders, nameOf))} />
               ) : (
                 <MapPanel strips={strips} targets={road.targets} />
               )}
-              <SensorLines rides={rides} strips={strips} />
+              <SensorLines rides={rides} strips={strips} nameOf={nameOf} />
             </>
           )}
           <RoadTools
@@ -232,7 +234,10 @@ function Desk({ jobId, job, road, log, ask }: DeskProps) {
             judged={
               judged === undefined || road.waiting !== undefined
                 ? undefined
-                : { text: VERDICT_WORDS[judged.verdict], lines: judgedLines(judged, table?.columns.length ?? 1) }
+                : {
+                    text: VERDICT_WORDS[judged.verdict],
+                    lines: judgedLines(judged, table?.columns.length ?? 1, nameOf),
+                  }
             }
             others={Math.max(0, road.advice.length - 1)}
             onMain={main}
@@ -306,7 +311,7 @@ function changeEvent({
   };
 }
 
-function stripsOf(rides: readonly LoggedRide[], drawn: ReturnType<typeof useRuns>['drawn']) {
+function stripsOf(rides: readonly LoggedRide[], drawn: ReturnType<typeof useRuns>['drawn'], nameOf: NameOf) {
   const runs = rides.flatMap(({ logged }) => {
     const ride = drawn[logged.id];
     return ride?.state === 'drawn' ? [{ logged, run: ride.run }] : [];
@@ -321,7 +326,7 @@ function stripsOf(rides: readonly LoggedRide[], drawn: ReturnType<typeof useRuns
       if (shown === undefined) continue;
       strips.push({
         key: `${logged.id} ${sensor}`,
-        label: columnName(cylinders),
+        label: columnName(cylinders, nameOf),
         run,
         sensor: shown,
         shift: alignment.shift,
@@ -332,11 +337,11 @@ function stripsOf(rides: readonly LoggedRide[], drawn: ReturnType<typeof useRuns
   return { strips, alignments };
 }
 
-function runsText(rides: readonly LoggedRide[]): string {
+function runsText(rides: readonly LoggedRide[], nameOf: NameOf): string {
   return rides
     .map(
       ({ logged }, i) =>
-        `${logged.sensors.map(({ cylinders }) => columnName(cylinders)).join(', ')}: run ${i + 1}, ${duration(logged.seconds)}`,
+        `${logged.sensors.map(({ cylinders }) => columnName(cylinders, nameOf)).join(', ')}: run ${i + 1}, ${duration(logged.seconds)}`,
     )
     .join(' · ');
 }

@@ -1,16 +1,17 @@
 import { DOUBTS, type LoggedRide } from '@amber-needle/core/road';
 import { duration, numeral, withUnit } from '@/words/numbers';
 import { DOUBT_WORDS } from '@/words/roadWords';
-import { columnName } from './view/roadView';
+import { columnName, type NameOf } from './view/roadView';
 import type { Strip } from './view/stripOption';
 
 interface SensorLinesProps {
   readonly rides: readonly LoggedRide[];
   readonly strips: readonly Strip[];
+  readonly nameOf: NameOf;
 }
 
 /** How far each sensor is believed, what was left out of the sums and why, and the file itself. */
-export function SensorLines({ rides, strips }: SensorLinesProps) {
+export function SensorLines({ rides, strips, nameOf }: SensorLinesProps) {
   return (
     <ul aria-label="Sensors" className="mt-4 space-y-1 text-soft text-sm">
       {rides.map(({ logged }) => (
@@ -19,7 +20,7 @@ export function SensorLines({ rides, strips }: SensorLinesProps) {
             const strip = strips.find(({ key }) => key === `${logged.id} ${sensor}`);
             return (
               <span key={sensor}>
-                {columnName(cylinders)}: {strip === undefined ? 'not drawn yet' : trustText(strip)}.{' '}
+                {columnName(cylinders, nameOf)}: {strip === undefined ? 'not drawn yet' : trustText(strip)}.{' '}
               </span>
             );
           })}

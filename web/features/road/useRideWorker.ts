@@ -9,9 +9,15 @@ type Asked = RoadRequest extends infer R ? (R extends RoadRequest ? Omit<R, 'req
 /** Asks the worker of rides; comes to its last answer. Never throws: a failure is an answer. */
 export type AskRides = (asked: Asked, progress?: (share: number) => void) => Promise<RoadResponse>;
 
+interface Waiting {
+  readonly asked: RoadRequest;
+  readonly done: (response: RoadResponse) => void;
+  readonly progress: ((share: number) => void) | undefined;
+}
+
 /** The worker of rides for a page; on the page itself where there is no worker. */
 export function useRideWorker(): AskRides {
-  const waiting = useRef(new Map<number, { done(response: RoadResponse): void; progress?: (share: number) => void }>());
+  const waiting = useRef(new Map<number, Waiting>());
   const post = useRef<(request: RoadRequest) => void>(undefined);
   const count = useRef(0);
   const heed = useCallback((response: RoadResponse) => {
@@ -28,6 +34,7 @@ export function useRideWorker(): AskRides {
       worker.onmessage = ({ data }: MessageEvent<RoadResponse>) => heed(data);
       worker.onerror = () => {
         post.current = (request) => void onPage(request, heed);
+        for (const { asked } of waiting.current.values()) post.current(asked);
       };
       post.current = (request) => worker.postMessage(request);
       return () => worker.terminate();
@@ -38,6 +45,8 @@ export function useRideWorker(): AskRides {
   }, [heed]);
   useEffect(() => {
     const stop = start();
+    // Parts of the page ask before the page itself has its worker.
+    for (const { asked } of waiting.current.values()) post.current?.(asked);
     return () => {
       stop();
       post.current = undefined;
@@ -48,8 +57,9 @@ export function useRideWorker(): AskRides {
       new Promise((done) => {
         count.current += 1;
         const request = count.current;
-        waiting.current.set(request, progress === undefined ? { done } : { done, progress });
-        post.current?.({ ...asked, request });
+        const whole: RoadRequest = { ...asked, request };
+        waiting.current.set(request, { asked: whole, done, progress });
+        post.current?.(whole);
       }),
     [],
   );

@@ -53,7 +53,7 @@ export interface PartFacts {
   readonly shares: readonly (readonly [number, number])[];
   /** It meters a moving throttle alone. */
   readonly tipInOnly?: true;
-  /** Minutes of work, roughly: of two that cure alike the lighter is named. Ours. */
+  /** Minutes of work with getting the part, roughly: of two that cure alike the lighter is named, and a needle is raised before a jet is bought. Ours. */
   readonly minutes: number;
 }
 
@@ -112,7 +112,7 @@ export const METERING: Readonly<Record<Family, readonly PartFacts[]>> = {
         [0.5, 0.08],
         [1, 0.03],
       ],
-      minutes: 25,
+      minutes: 45,
     },
     {
       part: 'needle',
@@ -144,7 +144,7 @@ export const METERING: Readonly<Record<Family, readonly PartFacts[]>> = {
         [0.75, 0.2],
         [1, 0.05],
       ],
-      minutes: 35,
+      minutes: 100,
     },
     mainJet(0.45, 0.85),
   ],
@@ -163,7 +163,7 @@ export const METERING: Readonly<Record<Family, readonly PartFacts[]>> = {
         [0.4, 0.08],
         [1, 0.03],
       ],
-      minutes: 30,
+      minutes: 45,
     },
     {
       part: 'needle',
@@ -195,7 +195,7 @@ export const METERING: Readonly<Record<Family, readonly PartFacts[]>> = {
         [0.7, 0.2],
         [1, 0.05],
       ],
-      minutes: 40,
+      minutes: 100,
     },
     mainJet(0.4, 0.8),
   ],
@@ -225,7 +225,7 @@ export const METERING: Readonly<Record<Family, readonly PartFacts[]>> = {
         [0.3, 0.9],
         [1, 1],
       ],
-      minutes: 30,
+      minutes: 100,
     },
     { part: 'damper', unit: 'grade', perStep: 0.04, doubt: 0.03, shares: [], tipInOnly: true, minutes: 5 },
   ],
@@ -244,7 +244,7 @@ export const METERING: Readonly<Record<Family, readonly PartFacts[]>> = {
         [0.6, 0.1],
         [1, 0.05],
       ],
-      minutes: 10,
+      minutes: 45,
     },
     mainJet(0.12, 0.35),
     {
@@ -276,7 +276,7 @@ export const METERING: Readonly<Record<Family, readonly PartFacts[]>> = {
         [0.3, 0.1],
         [1, 0.03],
       ],
-      minutes: 20,
+      minutes: 45,
     },
     {
       part: 'transferJet',

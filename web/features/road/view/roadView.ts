@@ -13,7 +13,7 @@ import {
 } from '@amber-needle/core/road';
 import { type FlatScaleView, marksOn } from '@/components/flatScaleView';
 import { duration, numeral, percent } from '@/words/numbers';
-import { changeText, lambdaText, partName, REGIME_WORDS, roadCautionText, VERDICT_WORDS } from '@/words/roadWords';
+import { changeText, lambdaText, partName, REGIME_WORDS, roadCautionText } from '@/words/roadWords';
 
 /** One line of the table, like with like. */
 export interface LikeRow {
@@ -24,7 +24,8 @@ export interface LikeRow {
   readonly cells: readonly (LikeCell | undefined)[];
   readonly scale: FlatScaleView;
   readonly scaleText: string;
-  readonly difference: string;
+  /** How far the most unlike two are apart, and in words which way; empty where they may be alike. */
+  readonly apart: { readonly by: string; readonly real: string; readonly text: string } | undefined;
 }
 
 export interface LikeCell {
@@ -39,13 +40,7 @@ export interface LikeCell {
 const METERS = 0.3;
 
 /** The table as it is drawn: every row on one scale. */
-export function likeRows({
-  table,
-  family,
-}: {
-  readonly table: RoadTable;
-  readonly family: Family;
-}): readonly LikeRow[] {
+export function likeRows({ family }: Pick<Road, 'family'>, table: RoadTable, nameOf: NameOf): readonly LikeRow[] {
   const shown = table.rows.flatMap(({ cells, band }) => [
     band.low,
     band.high,
@@ -55,7 +50,7 @@ export function likeRows({
   const place = (lambda: number) => (lambda - low) / (high - low);
   return table.rows.map((row) => {
     const { regime, band, cells } = row;
-    const labels = table.columns.map(({ cylinders }) => shortName(cylinders));
+    const labels = initials(table.columns.map(({ cylinders }) => columnName(cylinders, nameOf)));
     return {
       regime,
       name: REGIME_WORDS[regime],
@@ -79,19 +74,24 @@ export function likeRows({
         ),
       },
       scaleText: `${REGIME_WORDS[regime]}: right from ${lambdaText(band.low)} to ${lambdaText(band.high)}`,
-      difference: differenceText(table, row.difference),
+      apart: apartOf(table, row.difference, nameOf),
     };
   });
 }
 
+/** What a cylinder is called on this machine. */
+export type NameOf = (cylinder: string) => string;
+
 /** Cylinders of one column in a word. */
-export function columnName(cylinders: readonly string[]): string {
+export function columnName(cylinders: readonly string[], nameOf: NameOf): string {
   const [only] = cylinders;
-  return cylinders.length === 1 ? `${only}` : 'together';
+  return cylinders.length === 1 && only !== undefined ? nameOf(only) : 'together';
 }
 
-function shortName(cylinders: readonly string[]): string {
-  return cylinders.length === 1 ? (cylinders[0] ?? '') : 'all';
+/** First letters where they tell names apart, else the names. */
+function initials(names: readonly string[]): readonly string[] {
+  const letters = names.map((name) => name.slice(0, 1).toUpperCase());
+  return new Set(letters).size === names.length ? letters : names;
 }
 
 /** Parts that meter in a regime, the strongest first. */
@@ -108,12 +108,25 @@ function partsAt({ regime, cells }: RoadRow, family: Family): string {
     .join(', ');
 }
 
-function differenceText({ columns }: RoadTable, difference: RoadRow['difference']): string {
-  if (difference === undefined || difference.chanceReal < 0.5) return '';
+/** A difference that is likelier real than not. */
+function apartOf(table: RoadTable, difference: RoadRow['difference'], nameOf: NameOf): LikeRow['apart'] {
+  if (difference === undefined || difference.chanceReal < 0.5) return undefined;
+  return {
+    by: lambdaText(Math.abs(difference.difference)),
+    real: percent(difference.chanceReal),
+    text: differenceText(table, difference, nameOf),
+  };
+}
+
+function differenceText(
+  { columns }: RoadTable,
+  difference: NonNullable<RoadRow['difference']>,
+  nameOf: NameOf,
+): string {
   const [a, b] = difference.between;
   const [of, over] = difference.difference > 0 ? [b, a] : [a, b];
-  const name = (c: number) => columnName(columns[c]?.cylinders ?? []);
-  return `${name(of)} leaner than ${name(over)} by ${lambdaText(Math.abs(difference.difference))}, real with ${percent(difference.chanceReal)}`;
+  const name = (c: number) => columnName(columns[c]?.cylinders ?? [], nameOf);
+  return `${name(of)} is leaner than ${name(over)} by ${lambdaText(Math.abs(difference.difference))}, real with ${percent(difference.chanceReal)}`;
 }
 
 /** What the side of the page says: the one thing to do, why, and what it would do. */
@@ -128,10 +141,12 @@ export interface RoadSay {
 }
 
 /** Says what to do next. `pick`: which of the changes, the best first. */
-export function roadSay(road: Road, pick = 0): RoadSay {
+export function roadSay(road: Road, nameOf: NameOf, pick = 0): RoadSay {
   const { now, waiting, advice, cautions } = road;
-  const notes = now === undefined ? [] : notesOf(now.table);
-  const cautioned = cautions.map((caution) => roadCautionText(caution, now?.table.columns.length ?? 1));
+  const notes = now === undefined ? [] : notesOf(now.table, nameOf);
+  const cautioned = cautions.map((caution) =>
+    roadCautionText({ ...caution, cylinders: caution.cylinders.map(nameOf) }, now?.table.columns.length ?? 1),
+  );
   const nothing = { because: '', expected: [], cautions: cautioned, notes };
   if (now === undefined)
     return {
@@ -146,13 +161,12 @@ export function roadSay(road: Road, pick = 0): RoadSay {
     return {
       ...nothing,
       first: 'Ride it again',
-      second: changeText(waiting).toLowerCase(),
+      second: lowered(changeText({ ...waiting, cylinders: waiting.cylinders.map(nameOf) })),
       because: 'Once it is changed, the next log judges it. Expected then:',
-      expected: expectedLines(waiting.expected, now.table.columns.length),
+      expected: expectedLines(waiting.expected, now.table),
       does: 'takeNext',
     };
   const change = advice[pick];
-  const judged = road.rounds.findLast((round) => round.judged !== undefined)?.judged;
   if (change === undefined) {
     const inside = now.table.rows.every(({ cells }) =>
       cells.every((cell) => cell === undefined || cell.stands === 'inside'),
@@ -169,41 +183,51 @@ export function roadSay(road: Road, pick = 0): RoadSay {
   }
   return {
     ...nothing,
-    first: partText(change.part, change.cylinders, change.isEveryCylinder),
+    first: partText(change.part, change.cylinders.map(nameOf), change.isEveryCylinder),
     second: stepsText(change.part, change.unit, change.steps),
-    because: becauseText(change, now.table, judged),
-    expected: expectedLines(change.expected, now.table.columns.length),
+    because: becauseText(change, now.table, nameOf),
+    expected: expectedLines(change.expected, now.table),
     does: 'putOnSheet',
   };
 }
 
-function becauseText({ cures }: RoadChange, table: RoadTable, judged: JudgedChange | undefined): string {
-  const last = judged === undefined ? '' : `${VERDICT_WORDS[judged.verdict]} `;
-  if (cures === undefined) return last;
+function becauseText({ cures }: RoadChange, table: RoadTable, nameOf: NameOf): string {
+  if (cures === undefined) return '';
   const band = table.rows.find(({ regime }) => regime === cures.regime)?.band;
-  const whose = table.columns.length > 1 ? ` of ${columnName(cures.cylinders)}` : '';
+  const whose = table.columns.length > 1 ? ` of ${lowered(columnName(cures.cylinders, nameOf))}` : '';
   const aim = band === undefined ? '' : `, right from ${lambdaText(band.low)} to ${lambdaText(band.high)}`;
-  return `${last}${REGIME_WORDS[cures.regime]}${whose} runs at ${lambdaText(cures.before)}${aim}.`;
+  return `${REGIME_WORDS[cures.regime]}${whose} runs at ${lambdaText(cures.before)}${aim}.`;
 }
 
-/** What is expected of every regime that would move, and a word on the rest. */
-function expectedLines(expected: RoadChange['expected'], columns: number): readonly string[] {
-  const moved = expected.filter(({ before, expected: after }) => Math.abs(after - before) >= 0.005);
-  const lines = moved.map(({ regime, cylinders, before, expected: after, deviation }) => {
-    const whose = columns > 1 ? ` ${columnName(cylinders)}` : '';
-    return `${REGIME_WORDS[regime]}${whose}: ${lambdaText(before)} to ${lambdaText(after)} ± ${numeral(Math.max(0.01, 1.645 * deviation), 2)}`;
+function lowered(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1);
+}
+
+/** What is expected of every regime that would move, a line each, and a word on the rest. */
+function expectedLines(expected: RoadChange['expected'], { rows }: RoadTable): readonly string[] {
+  const lines = rows.flatMap(({ regime, band }) => {
+    const cells = expected.filter((cell) => cell.regime === regime);
+    if (!cells.some((cell) => Math.abs(cell.expected - cell.before) >= 0.005)) return [];
+    const doubt = Math.max(0.01, ...cells.map(({ deviation }) => 1.645 * deviation));
+    const outside = cells.some((cell) => cell.expected > band.high)
+      ? ', lean'
+      : cells.some((cell) => cell.expected < band.low)
+        ? ', rich'
+        : '';
+    const figures = cells.map((cell) => lambdaText(cell.expected));
+    return [`${REGIME_WORDS[regime]} ${[...new Set(figures)].join(' and ')} ± ${numeral(doubt, 2)}${outside}`];
   });
-  return moved.length === expected.length ? lines : [...lines, 'The rest stays where it is.'];
+  return lines.length === rows.length ? lines : [...lines, 'The rest stays where it is.'];
 }
 
-function notesOf(table: RoadTable): readonly string[] {
+function notesOf(table: RoadTable, nameOf: NameOf): readonly string[] {
   const notes: string[] = [];
+  const { overall } = table;
   if (table.collectorOnly)
     notes.push('One sensor in the collector tells the mean of all cylinders and nothing of any one of them.');
-  const overall = differenceText(table, table.overall);
-  if (overall !== '' && table.columns.length > 1) notes.push(`Over all regimes ${overall}.`);
-  const small = table.overall !== undefined && Math.abs(table.overall.difference) < 0.025;
-  if (table.comparedBy === 'twoSensors' && small)
+  if (overall !== undefined && overall.chanceReal >= 0.5)
+    notes.push(`Over all regimes ${lowered(differenceText(table, overall, nameOf))}.`);
+  if (table.comparedBy === 'twoSensors' && overall !== undefined && Math.abs(overall.difference) < 0.025)
     notes.push('Two sensors differ by so much themselves: exchange them and ride once more, if it matters.');
   return notes;
 }
@@ -212,11 +236,12 @@ function notesOf(table: RoadTable): readonly string[] {
 export function judgedLines(
   { cells }: JudgedChange,
   columns: number,
+  nameOf: NameOf,
 ): readonly { readonly text: string; readonly held: boolean }[] {
   return cells
     .filter(({ share }) => share > 0.05)
     .map(({ regime, cylinders, expected, got, held }) => ({
       held,
-      text: `${REGIME_WORDS[regime]}${columns > 1 ? ` ${columnName(cylinders)}` : ''}: expected ${lambdaText(expected)}, got ${lambdaText(got)}`,
+      text: `${REGIME_WORDS[regime]}${columns > 1 ? ` ${columnName(cylinders, nameOf)}` : ''}: expected ${lambdaText(expected)}, got ${lambdaText(got)}`,
     }));
 }

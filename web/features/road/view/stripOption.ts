@@ -11,7 +11,7 @@ export interface Strip {
 }
 
 /** Heights and margins of the picture, px. */
-export const STRIP = { height: 84, pitch: 124, top: 14, left: 76, right: 14 } as const;
+export const STRIP = { height: 84, pitch: 118, top: 14, left: 76, right: 14 } as const;
 /** Lambda from here to there is drawn; beyond, the curve lies at the edge. */
 const [RICHEST, LEANEST] = [0.7, 1.25];
 const GRID_LINES = [0.8, 0.9, 1, 1.1];
@@ -116,7 +116,7 @@ function litAreas(
 
 /** From the earliest beginning to the latest end of all runs, in times of the first. */
 export function wholeSpan(strips: readonly Strip[]): readonly [number, number] {
-  const from = Math.min(0, ...strips.map(({ shift }) => -shift));
+  const from = Math.min(0, ...strips.map(({ shift }) => 0 - shift));
   return [from, Math.max(from + 1, ...strips.map(({ run, shift }) => run.seconds - shift))];
 }
 
