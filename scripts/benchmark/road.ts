@@ -1,7 +1,7 @@
 import { performance } from 'node:perf_hooks';
 import { parseArgs } from 'node:util';
-import { createRideReader, describeRide, JUDGED, judgeRun, roadTable } from '@amber-needle/core/road';
 import { FULL_LOG, RIGHT, rideTable, simulateRide } from '@amber-needle/core/rideModel';
+import { createRideReader, describeRide, JUDGED, judgeRun, roadTable } from '@amber-needle/core/road';
 import { inShards } from './inShards';
 import type { RoadSeed } from './roadRun';
 

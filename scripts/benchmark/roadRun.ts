@@ -1,5 +1,18 @@
 import { seededRandom } from '@amber-needle/core/basics';
 import {
+  type Carried,
+  EASY,
+  FULL_LOG,
+  GOOD_SENSOR,
+  HARD,
+  type LogMakings,
+  type Parts,
+  RIGHT,
+  rideTable,
+  type SimulatedRide,
+  simulateRide,
+} from '@amber-needle/core/rideModel';
+import {
   changesFor,
   differenceIn,
   differenceOverAll,
@@ -13,19 +26,6 @@ import {
   regimeMean,
   roadTable,
 } from '@amber-needle/core/road';
-import {
-  type Carried,
-  EASY,
-  FULL_LOG,
-  GOOD_SENSOR,
-  HARD,
-  type LogMakings,
-  type Parts,
-  RIGHT,
-  rideTable,
-  type SimulatedRide,
-  simulateRide,
-} from '@amber-needle/core/rideModel';
 
 /** One seed of the ride benchmark: `tsx roadRun.ts easy|hard FIRST COUNT`. Each line of the output is what was seen of one seed. */
 const [kind = 'easy', first = '0', count = '1'] = process.argv.slice(2);

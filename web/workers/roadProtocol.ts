@@ -12,6 +12,7 @@ import type {
   RideProposal,
   RoadMap,
   Signature,
+  TipIn,
   Unit,
 } from '@amber-needle/core/road';
 
@@ -51,6 +52,7 @@ export interface DrawnSensor {
   readonly freeAir: FreeAir | undefined;
   readonly signature: Signature | undefined;
   readonly units: readonly Unit[];
+  readonly tipIn: TipIn | undefined;
   readonly map: RoadMap;
 }
 

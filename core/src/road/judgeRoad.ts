@@ -5,13 +5,18 @@ import {
   differenceOverAll,
   type RegimeMean,
   regimeMean,
+  type TipIn,
   type Unit,
 } from './sums';
 import { type Band, JUDGED, type JudgedRegime, USUAL_BANDS } from './words';
 
 /** What a run gave, and whose exhaust each of its sensors sat in: several names for one in the collector. */
 export interface CylinderRun {
-  readonly sensors: readonly { readonly cylinders: readonly string[]; readonly units: readonly Unit[] }[];
+  readonly sensors: readonly {
+    readonly cylinders: readonly string[];
+    readonly units: readonly Unit[];
+    readonly tipIn?: TipIn | undefined;
+  }[];
 }
 
 /** What is aimed at. */
@@ -25,6 +30,8 @@ export const USUAL_TARGETS: RoadTargets = { bands: USUAL_BANDS };
 export interface RoadColumn {
   readonly cylinders: readonly string[];
   readonly units: readonly Unit[];
+  /** How quick openings went; that of its last run that has any. */
+  readonly tipIn: TipIn | undefined;
   /** Runs that it comes from, by their places. */
   readonly runs: readonly number[];
 }
@@ -88,13 +95,17 @@ export function roadTable(runs: readonly CylinderRun[], { bands }: RoadTargets =
 }
 
 function columnsOf(runs: readonly CylinderRun[]): readonly RoadColumn[] {
-  const columns = new Map<string, { cylinders: readonly string[]; units: Unit[]; runs: number[] }>();
+  const columns = new Map<
+    string,
+    { cylinders: readonly string[]; units: Unit[]; tipIn: TipIn | undefined; runs: number[] }
+  >();
   runs.forEach(({ sensors }, r) => {
-    for (const { cylinders, units } of sensors) {
+    for (const { cylinders, units, tipIn } of sensors) {
       if (cylinders.length === 0) continue;
       const key = cylinders.join(' ');
-      const column = columns.get(key) ?? { cylinders, units: [], runs: [] };
+      const column = columns.get(key) ?? { cylinders, units: [], tipIn: undefined, runs: [] };
       column.units.push(...units);
+      column.tipIn = tipIn ?? column.tipIn;
       column.runs.push(r);
       columns.set(key, column);
     }

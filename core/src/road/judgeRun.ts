@@ -22,7 +22,7 @@ import {
   type Signature,
   signatureOf,
 } from './sensor';
-import { type Unit, unitsOf } from './sums';
+import { type TipIn, tipInOf, type Unit, unitsOf } from './sums';
 
 /** What somebody has said of a run: times with another name, and where its marker is. */
 export interface RunWords {
@@ -43,6 +43,7 @@ export interface SensorJudgement {
   readonly freeAir: FreeAir | undefined;
   readonly signature: Signature | undefined;
   readonly units: readonly Unit[];
+  readonly tipIn: TipIn | undefined;
 }
 
 /** One run: what it was, what of it is believed, and the units that sums are made of. */
@@ -104,6 +105,7 @@ function judgeSensor(ride: Ride, { sensor, name, values, stretches, response }: 
     freeAir,
     signature,
     units: unitsOf({ ride, lambda: values, doubts, response, stretches }),
+    tipIn: tipInOf({ ride, lambda: values, response }, stretches),
   };
 }
 

@@ -260,7 +260,12 @@ function table(
           between: [0, 1] as const,
         };
   return {
-    columns: Array.from({ length: count }, (_, c) => ({ cylinders: [String(c + 1)], units: [], runs: [c] })),
+    columns: Array.from({ length: count }, (_, c) => ({
+      cylinders: [String(c + 1)],
+      units: [],
+      tipIn: undefined,
+      runs: [c],
+    })),
     rows: names.flatMap((regime) =>
       of[regime] === undefined
         ? []

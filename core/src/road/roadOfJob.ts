@@ -67,7 +67,7 @@ export function roadOf(job: RoadJob): Road {
     if (judged !== undefined) learned.set(judged.learned.part, judged.learned);
     return { rides, table: tables[i] ?? after ?? roadTable([], targets), change, judged };
   });
-  const now = rounds.findLast(({ rides }) => rides.some(({ read }) => read !== undefined));
+  const now = rounds.findLast(({ rides }) => rides.length > 0);
   const last = rounds.at(-1);
   const waiting = last !== undefined && last.rides.length === 0 ? rounds.at(-2)?.change : undefined;
   const family = familyOf(fittingOf(setup).carburetors[0]?.body ?? 'unknown');
@@ -115,10 +115,10 @@ function inOrder(rides: readonly LoggedRide[], order: readonly string[]): readon
 
 function tableOf(rides: readonly LoggedRide[], targets: RoadTargets): RoadTable {
   const runs = rides.map(({ logged, read }) => ({
-    sensors: logged.sensors.map(({ sensor, cylinders }) => ({
-      cylinders,
-      units: unitsKept(read?.sensors.find((each) => each.sensor === sensor)?.units ?? []),
-    })),
+    sensors: logged.sensors.map(({ sensor, cylinders }) => {
+      const told = read?.sensors.find((each) => each.sensor === sensor);
+      return { cylinders, units: unitsKept(told?.units ?? []), tipIn: told?.tipIn };
+    }),
   }));
   return roadTable(runs, targets);
 }

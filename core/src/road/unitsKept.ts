@@ -1,5 +1,6 @@
 import type { EventOf } from '../job';
-import type { Unit } from './sums';
+import type { TipIn, Unit } from './sums';
+import { MOST_UNITS } from './words';
 
 type Kept = EventOf<'rideRead'>['sensors'][number]['units'][number];
 
@@ -24,6 +25,19 @@ export function keptUnits(units: readonly Unit[], most: number): Kept[] {
     ...(Number.isFinite(logRpm) ? { logRpm: rounded(logRpm, 4) } : {}),
     at: rounded(at, 2),
   }));
+}
+
+/** What a sensor's ride came to, as the log keeps it. */
+export function keptReading({
+  sensor,
+  units,
+  tipIn,
+}: {
+  readonly sensor: number;
+  readonly units: readonly Unit[];
+  readonly tipIn: TipIn | undefined;
+}) {
+  return { sensor, units: keptUnits(units, MOST_UNITS), ...(tipIn === undefined ? {} : { tipIn }) };
 }
 
 /** The units of kept ones. */

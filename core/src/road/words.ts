@@ -38,7 +38,7 @@ export const USUAL_BANDS: Readonly<Record<JudgedRegime, Band>> = {
   justOffIdle: { low: 0.92, high: 0.99 },
   cruiseLow: { low: 0.95, high: 1.01 },
   cruiseHigh: { low: 0.95, high: 1.01 },
-  rollOn: { low: 0.86, high: 0.93 },
+  rollOn: { low: 0.86, high: 0.95 },
   fullLoad: { low: 0.85, high: 0.88 },
 };
 
@@ -48,3 +48,6 @@ export const LEAN_AT_FULL_LOAD = 0.92;
 export const LEAN_OFF_IDLE = 1.02;
 /** Richer than these is rich, and far too rich, at full load: 12 and 11 on the petrol scale (common practice, no source). */
 export const RICH_AT_FULL_LOAD = 0.82;
+
+/** Pieces of one ride and sensor that a log keeps at most: neighbours of one regime are put together beyond. Ours. */
+export const MOST_UNITS = 600;

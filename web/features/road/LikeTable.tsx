@@ -33,7 +33,7 @@ export function LikeTable({
       <tbody>
         {rows.map((row) => (
           <tr key={row.regime} className="border-line border-t">
-            <th scope="row" className="px-2 py-1 text-left font-normal">
+            <th scope="row" className="whitespace-nowrap px-2 py-1 text-left font-normal">
               {row.name}
               <span className="block text-soft text-sm">{row.under}</span>
             </th>
@@ -52,7 +52,7 @@ export function LikeTable({
               </td>
             ))}
             <td className="py-1 pl-6">
-              <div className="max-w-80">
+              <div className="w-64">
                 <FlatScale view={row.scale} text={row.scaleText} />
               </div>
             </td>

@@ -44,7 +44,7 @@ export function MarkerHandle({ label, text, top, at, most, place, onMove }: Mark
         aria-valuemin={0}
         aria-valuemax={most}
         aria-valuetext={withUnit(now, 2, 's')}
-        className="pointer-events-auto absolute inset-y-0 w-3 -translate-x-1/2 cursor-ew-resize focus-visible:bg-lit"
+        className="pointer-events-auto absolute top-3 bottom-0 w-3 -translate-x-1/2 cursor-ew-resize focus-visible:bg-lit"
         style={{ left: `${100 * place}%` }}
         onBlur={keep}
         onKeyDown={(event) => {
@@ -58,7 +58,7 @@ export function MarkerHandle({ label, text, top, at, most, place, onMove }: Mark
         }}
       >
         <span aria-hidden className="absolute inset-y-0 left-1/2 border-ink border-l border-dashed" />
-        <span aria-hidden className="absolute -top-0.5 left-2.5 whitespace-nowrap bg-ground px-1 text-xs">
+        <span aria-hidden className="absolute top-3 left-2.5 whitespace-nowrap bg-ground px-1 text-xs">
           {moved === undefined ? text : withUnit(now, 2, 's')}
         </span>
       </div>

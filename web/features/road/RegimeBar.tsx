@@ -21,7 +21,7 @@ interface RegimeBarProps {
 }
 
 /** A name fits into a stretch from this share of the picture on, for each of its letters. */
-const PER_LETTER = 0.0075;
+const PER_LETTER = 0.0062;
 /** Narrower ones are not drawn: they have a name when one looks nearer. */
 const NARROWEST = 0.002;
 
@@ -58,6 +58,7 @@ export function RegimeBar({ strip, top, shown, selected, onSelect }: RegimeBarPr
       {seen.map((stretch, i) => {
         const [left, right] = [Math.max(0, place(stretch.from)), Math.min(1, place(stretch.to))];
         const name = REGIME_WORDS[stretch.regime];
+        const short = (name.split(',')[0] ?? name).toLowerCase();
         const counts = !stretch.leftOut && !['overrun', 'shift', 'transient', 'off'].includes(stretch.regime);
         return (
           <button
@@ -76,7 +77,7 @@ export function RegimeBar({ strip, top, shown, selected, onSelect }: RegimeBarPr
             )}
             style={{ left: `${100 * left}%`, width: `calc(${100 * (right - left)}% - 1px)` }}
           >
-            {right - left > PER_LETTER * name.length ? name.toLowerCase() : ''}
+            {right - left > PER_LETTER * short.length ? short : ''}
           </button>
         );
       })}

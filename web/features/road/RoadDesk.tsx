@@ -4,7 +4,7 @@ import { type Bare, type EventOf, foldJob, type Job, type JobEvent } from '@ambe
 import {
   type Alignment,
   alignmentOf,
-  keptUnits,
+  keptReading,
   type LoggedRide,
   type Relabelled,
   type Road,
@@ -187,7 +187,7 @@ function Desk({ jobId, job, road, log, ask }: DeskProps) {
                   onSelect={setSelected}
                   onMarker={(strip, at) => {
                     const ride = rideOf(strip.key);
-                    if (ride !== undefined) void sayWords(ride, { ...wordsOf(ride), markerAt: rounded(at) });
+                    if (ride !== undefined && open) propose(markerEvent(ride, rounded(at)));
                   }}
                 />
               )}
@@ -288,8 +288,14 @@ function readEvent(ride: string, run: DrawnRun, { stretches, markerAt }: RunWord
     ride,
     stretches: [...stretches],
     ...(markerAt === undefined ? {} : { markerAt }),
-    sensors: run.sensors.map(({ sensor, units }) => ({ sensor, units: keptUnits(units, 600) })),
+    sensors: run.sensors.map(keptReading),
   };
+}
+
+/** The same ride with its marker elsewhere: what it came to does not change by that. */
+function markerEvent({ logged, read }: LoggedRide, markerAt: number): Bare<EventOf<'rideRead'>> {
+  const { stretches = [], sensors = [] } = read ?? {};
+  return { kind: 'rideRead', ride: logged.id, stretches, sensors, markerAt };
 }
 
 function changeEvent({

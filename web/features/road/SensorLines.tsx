@@ -13,28 +13,40 @@ interface SensorLinesProps {
 /** How far each sensor is believed, what was left out of the sums and why, and the file itself. */
 export function SensorLines({ rides, strips, nameOf }: SensorLinesProps) {
   return (
-    <ul aria-label="Sensors" className="mt-4 space-y-1 text-soft text-sm">
-      {rides.map(({ logged }) => (
-        <li key={logged.id}>
-          {logged.sensors.map(({ sensor, cylinders }) => {
-            const strip = strips.find(({ key }) => key === `${logged.id} ${sensor}`);
-            return (
-              <span key={sensor}>
-                {columnName(cylinders, nameOf)}: {strip === undefined ? 'not drawn yet' : trustText(strip)}.{' '}
-              </span>
-            );
-          })}
-          <a
-            href={`/api/attachments/${logged.hash}`}
-            download={`${logged.name}.gz`}
-            className="underline underline-offset-4 print:hidden"
-          >
-            {logged.name}
-          </a>
-        </li>
-      ))}
-    </ul>
+    <details className="mt-3">
+      <summary className="min-h-10 cursor-pointer py-2">{summaryText(strips)}</summary>
+      <ul aria-label="Sensors" className="space-y-1 text-soft text-sm">
+        {rides.map(({ logged }) => (
+          <li key={logged.id}>
+            {logged.sensors.map(({ sensor, cylinders }) => {
+              const strip = strips.find(({ key }) => key === `${logged.id} ${sensor}`);
+              return (
+                <span key={sensor}>
+                  {columnName(cylinders, nameOf)}: {strip === undefined ? 'not drawn yet' : trustText(strip)}.{' '}
+                </span>
+              );
+            })}
+            <a
+              href={`/api/attachments/${logged.hash}`}
+              download={`${logged.name}.gz`}
+              className="underline underline-offset-4 print:hidden"
+            >
+              {logged.name}
+            </a>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
+}
+
+/** How much of the runs is believed, in a line; what stands out is said at once. */
+function summaryText(strips: readonly Strip[]): string {
+  const believed = strips.reduce((sum, { sensor }) => sum + sensor.seconds.believed, 0);
+  const all = strips.reduce((sum, { run }) => sum + run.seconds, 0);
+  const odd = strips.filter(({ sensor }) => sensor.signature !== undefined).map(({ label }) => label);
+  const said = odd.length === 0 ? '' : `; ${odd.join(' and ')}: idle not believed`;
+  return `The sensor is believed for ${duration(believed)} of ${duration(all)}${said}`;
 }
 
 function trustText({ sensor, run }: Strip): string {

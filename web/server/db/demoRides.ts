@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
 import { type Bare, foldJob, type JobEvent } from '@amber-needle/core/job';
 import { FULL_LOG, HARD, type Parts, RIGHT, rideTable, simulateRide } from '@amber-needle/core/rideModel';
-import { judgeRun, keptUnits, readRideText, roadOf } from '@amber-needle/core/road';
+import { judgeRun, keptReading, readRideText, roadOf } from '@amber-needle/core/road';
 
 /** Rides of the demo's jobs: an invented road, ridden by the model, written by a logger and read as any log is. */
 
@@ -30,8 +30,8 @@ export const JETS_JUDGED: DemoRides = [
   { name: 'left, before.csv', seed: 5121, cylinder: '1', minutes: 10, parts: { main: 0.9 } },
   { name: 'right, before.csv', seed: 5122, cylinder: '2', minutes: 10, parts: { main: 0.9 } },
   'change',
-  { name: 'left, after.csv', seed: 5123, cylinder: '1', minutes: 10, parts: { main: 0.975 } },
-  { name: 'right, after.csv', seed: 5124, cylinder: '2', minutes: 10, parts: { main: 0.975 } },
+  { name: 'left, after.csv', seed: 5123, cylinder: '1', minutes: 10, parts: {} },
+  { name: 'right, after.csv', seed: 5124, cylinder: '2', minutes: 10, parts: {} },
 ];
 
 export interface DemoAttachment {
@@ -80,7 +80,7 @@ function ridden({ name, seed, cylinder, minutes, parts }: DemoRun) {
     kind: 'rideRead',
     ride: id,
     stretches: [],
-    sensors: [{ sensor: 1, units: keptUnits(sensor?.units ?? [], 600) }],
+    sensors: sensor === undefined ? [] : [keptReading(sensor)],
   });
   return { file: { name: `${name}.gz`, hash, content }, logged, read };
 }

@@ -71,8 +71,9 @@ export function roadDocument(runs: readonly NamedRun[], { fuel, family, byMarker
 
 function unitsByCylinder({ run, sensors }: NamedRun): CylinderRun {
   return {
-    sensors: run.sensors.map(({ sensor, units }) => ({
+    sensors: run.sensors.map(({ sensor, units, tipIn }) => ({
       units,
+      tipIn,
       cylinders: sensors.find((each) => each.sensor === sensor)?.cylinders ?? [],
     })),
   };
@@ -116,7 +117,7 @@ function runDocument({ file, proposal, problems, run, sensors }: NamedRun, align
   };
 }
 
-function sensorDocument({ sensor, name, seconds, response, freeAir, signature }: SensorJudgement) {
+function sensorDocument({ sensor, name, seconds, response, freeAir, signature, tipIn }: SensorJudgement) {
   return {
     sensor,
     name,
@@ -132,6 +133,7 @@ function sensorDocument({ sensor, name, seconds, response, freeAir, signature }:
         ? null
         : { oxygenPercent: freeAir.oxygenPercent ?? null, lambda: freeAir.lambda, factor: freeAir.factor ?? null },
     signature: signature ?? null,
+    tipIn: tipIn ?? null,
   };
 }
 

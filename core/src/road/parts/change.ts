@@ -1,5 +1,6 @@
 import { at } from '../../basics';
 import type { RoadTable } from '../judgeRoad';
+import type { TipIn } from '../sums';
 import { type Band, isJudged, type JudgedRegime, LEAN_AT_FULL_LOAD, LEAN_OFF_IDLE } from '../words';
 import { afterChange, type LearnedStep, stepEffect } from './effect';
 import {
@@ -39,6 +40,8 @@ export interface RoadChange {
   readonly gain: number;
   /** The cell that it cures most. */
   readonly cures: ExpectedCell | undefined;
+  /** What of quick openings it cures, for the parts that meter a moving throttle alone. */
+  readonly tipIn?: TipIn;
 }
 
 export interface ChangeOptions {
@@ -74,7 +77,34 @@ export function changesFor(table: RoadTable, options: ChangeOptions): readonly R
   const facts = METERING[options.family].filter(({ tipInOnly }) => tipInOnly === undefined);
   const scopes = scopesOf(table, options.carburetors);
   const best = facts.flatMap((part) => scopes.flatMap((scope) => bestSteps(table, { part, scope, options }) ?? []));
-  return [...best].sort((a, b) => b.gain - a.gain).filter(onePerPart);
+  return [...best, ...tipInChanges(table, options.family)].sort((a, b) => b.gain - a.gain).filter(onePerPart);
+}
+
+/** A quick opening that goes further lean, or rich, than this asks for the part that shoots: pop or flat spot is too little of it, gurgle and soot too much (common practice, no source); figures ours. */
+const LEAN_TIP_IN = 0.1;
+const RICH_TIP_IN = -0.13;
+
+/** Pump or damper, one step, where quick openings of the whole bank go lean or rich. The regimes stay where they are. */
+function tipInChanges({ columns }: RoadTable, family: Family): readonly RoadChange[] {
+  const part = METERING[family].find(({ tipInOnly }) => tipInOnly);
+  const worst = columns.flatMap(({ tipIn }) => tipIn ?? []).sort((a, b) => Math.abs(b.spike) - Math.abs(a.spike))[0];
+  if (part === undefined || worst === undefined) return [];
+  const { spike, deviation } = worst;
+  const isLean = spike - deviation > LEAN_TIP_IN;
+  if (!isLean && !(spike + deviation < RICH_TIP_IN)) return [];
+  return [
+    {
+      part: part.part,
+      unit: part.unit,
+      steps: isLean ? 1 : -1,
+      cylinders: columns.flatMap(({ cylinders }) => cylinders),
+      isEveryCylinder: true,
+      expected: [],
+      gain: Math.abs(spike) / SCALE / 2,
+      cures: undefined,
+      tipIn: worst,
+    },
+  ];
 }
 
 function onePerPart(change: RoadChange, i: number, all: readonly RoadChange[]): boolean {

@@ -1,4 +1,5 @@
 export * from './difference';
 export * from './regimeMean';
 export * from './table';
+export * from './tipIn';
 export * from './units';

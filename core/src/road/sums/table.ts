@@ -82,30 +82,6 @@ export function timeSpent(stretches: readonly KeptStretch[]): Readonly<Partial<R
   return spent;
 }
 
-/** How much of each regime passed at which opening: shares of the driver's travel, as the map's classes. */
-export interface OpeningsSpent {
-  readonly across: readonly number[];
-  /** s in each class. */
-  readonly seconds: readonly number[];
-}
-
-/** Time over the opening of the throttle while the engine ran under power. Undefined where the throttle was not logged. */
-export function openingsSpent(
-  { times, opening, step }: Ride,
-  regimeAt: (time: number) => Regime | undefined,
-): OpeningsSpent | undefined {
-  if (opening === undefined) return undefined;
-  const seconds = new Array<number>(ACROSS.length - 1).fill(0);
-  for (let i = 0; i < times.length; i += 1) {
-    const regime = regimeAt(at(times, i));
-    const share = opening[i] ?? Number.NaN;
-    if (regime === undefined || !isJudged(regime) || Number.isNaN(share)) continue;
-    const column = classOf(share);
-    seconds[column] = (seconds[column] ?? 0) + step;
-  }
-  return { across: ACROSS, seconds };
-}
-
 /** Finds the regime of a time in stretches that follow one another; undefined outside them and where they are left out. */
 export function regimeFinder(stretches: readonly KeptStretch[]): (time: number) => Regime | undefined {
   let last = 0;

@@ -166,6 +166,8 @@ export function roadSay(road: Road, nameOf: NameOf, pick = 0): RoadSay {
       expected: expectedLines(waiting.expected, now.table),
       does: 'takeNext',
     };
+  if (now.table.rows.length === 0)
+    return { ...nothing, ...emptySay(now.rides.every(({ read }) => read !== undefined)) };
   const change = advice[pick];
   if (change === undefined) {
     const inside = now.table.rows.every(({ cells }) =>
@@ -191,7 +193,21 @@ export function roadSay(road: Road, nameOf: NameOf, pick = 0): RoadSay {
   };
 }
 
-function becauseText({ cures }: RoadChange, table: RoadTable, nameOf: NameOf): string {
+/** Rides that say nothing: not read yet, or with nothing in them that is believed. */
+function emptySay(isRead: boolean): Pick<RoadSay, 'first' | 'second' | 'because' | 'does'> {
+  return isRead
+    ? {
+        first: 'Nothing to judge',
+        second: 'in this log',
+        because: 'No regime of it is believed for long enough. What the sensor showed stands below; take another log.',
+        does: 'takeLog',
+      }
+    : { first: 'Reading', second: 'the log', because: 'It is judged in a moment.', does: 'nothing' };
+}
+
+function becauseText({ cures, tipIn }: RoadChange, table: RoadTable, nameOf: NameOf): string {
+  if (tipIn !== undefined)
+    return `Opened quickly it goes ${tipIn.spike > 0 ? 'lean' : 'rich'} by ${lambdaText(Math.abs(tipIn.spike))} before it settles, in the mean of ${tipIn.count} openings.`;
   if (cures === undefined) return '';
   const band = table.rows.find(({ regime }) => regime === cures.regime)?.band;
   const whose = table.columns.length > 1 ? ` of ${lowered(columnName(cures.cylinders, nameOf))}` : '';

@@ -91,6 +91,21 @@ describe('what the side says', () => {
     expect(after.learned[0]?.deviation).toBeLessThan(0.4);
   });
 
+  it('waits while a log is read, and says so when there is nothing in it', () => {
+    const logged = append(opened, {
+      kind: 'rideLogged',
+      hash: 'e'.repeat(64),
+      name: 'short.csv',
+      description: { ...DESCRIPTION, columns: [...DESCRIPTION.columns] },
+      sensors: [{ sensor: 1, cylinders: ['1'] }],
+      seconds: 20,
+      stepS: 0.05,
+    });
+    expect(say(roadOfLog(logged))).toMatchObject({ first: 'Reading', does: 'nothing' });
+    const read = append(logged, { kind: 'rideRead', ride: logged.at(-1)?.id ?? '', stretches: [], sensors: [] });
+    expect(say(roadOfLog(read))).toMatchObject({ first: 'Nothing to judge', does: 'takeLog' });
+  });
+
   it('says that a collector tells nothing of cylinders', () => {
     const one = append(opened, {
       kind: 'rideLogged',

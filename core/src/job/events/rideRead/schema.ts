@@ -1,11 +1,8 @@
 import Type from 'typebox';
 import { MOST_SENSORS } from '../../../road/table/meaning';
-import { JUDGED, REGIMES } from '../../../road/words';
+import { JUDGED, MOST_UNITS, REGIMES } from '../../../road/words';
 import { figure, oneOf } from '../../../validation';
 import { closed, EventId, envelope } from '../envelope';
-
-/** Pieces of one ride and sensor at most: neighbours of one regime are put together beyond. */
-export const MOST_UNITS = 600;
 
 const UnitSchema = Type.Object(
   {
@@ -39,6 +36,13 @@ export const RideReadSchema = Type.Object(
         {
           sensor: Type.Integer({ minimum: 1, maximum: MOST_SENSORS }),
           units: Type.Array(UnitSchema, { maxItems: MOST_UNITS }),
+          /** Quick openings: how far lambda went lean of where it settled. */
+          tipIn: Type.Optional(
+            Type.Object(
+              { spike: figure(-4, 4), deviation: figure(0, 4), count: Type.Integer({ minimum: 1, maximum: 100_000 }) },
+              closed,
+            ),
+          ),
         },
         closed,
       ),
