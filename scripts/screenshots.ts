@@ -13,6 +13,8 @@ const OPEN_JOB = '01900000-0000-7000-8000-0000000000b4';
 const CLOSED_JOB = '01900000-0000-7000-8000-0000000000b1';
 /** In the middle of its mixture. */
 const MIXED_JOB = '01900000-0000-7000-8000-000000000b11';
+/** Ridden with the sensor in each pipe. */
+const RIDDEN_JOB = '01900000-0000-7000-8000-000000000b13';
 const SEARCHED_JOB = '01900000-0000-7000-8000-0000000000bc';
 const group = processGroup();
 const say = (line: string) => process.stdout.write(`${line}\n`);
@@ -54,6 +56,9 @@ async function takePagePictures(page: Page): Promise<void> {
   await page.goto(`/jobs/${MIXED_JOB}/bench`);
   await nextAction(page);
   await picture(page, 'mixture');
+  await page.goto(`/jobs/${RIDDEN_JOB}/road`);
+  await page.getByRole('slider', { name: 'Marker of Front' }).waitFor();
+  await picture(page, 'road');
 }
 
 /** Before any gauge sends: the practice engine in the browser. */
@@ -113,7 +118,6 @@ async function takeAir(page: Page): Promise<void> {
   const read = page.getByRole('dialog').getByRole('button', { name: 'Read it' });
   for (let stop = 0; stop < 2; stop += 1) await read.click({ timeout: 30_000 });
   await read.click({ trial: true, timeout: 30_000 });
-  await picture(page, 'air-round');
   await page.keyboard.press('Escape');
   await followOnce(page);
   await nextAction(page);

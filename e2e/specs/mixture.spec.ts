@@ -1,7 +1,7 @@
 import { type Browser, expect, type Page, test } from '@playwright/test';
 import { expectAccessible } from '../support/accessibility';
 import { nextAction, turnAsSaid } from '../support/hand';
-import { secondWorkshop } from '../support/secondWorkshop';
+import { secondWorkshop, started } from '../support/secondWorkshop';
 import { openDesk, savedKinds } from '../support/workshop';
 
 let workshop: Awaited<ReturnType<typeof secondWorkshop>> | undefined;
@@ -9,15 +9,6 @@ test.beforeAll(async () => {
   workshop = await secondWorkshop('mixture');
 });
 test.afterAll(() => workshop?.stop());
-
-async function quietWorkshop(browser: Browser, work: (page: Page) => Promise<void>): Promise<void> {
-  const context = await browser.newContext({ baseURL: workshop?.url ?? '' });
-  try {
-    await work(await context.newPage());
-  } finally {
-    await context.close();
-  }
-}
 
 interface Plan {
   readonly at: readonly RegExp[];
@@ -47,7 +38,7 @@ test('a sensor that is carried round brings the practice engine’s mixture to i
   browser,
 }) => {
   test.setTimeout(120_000);
-  await quietWorkshop(browser, async (page) => {
+  await started(workshop).onPage(browser, async (page) => {
     const id = await openDesk(page, 'Sooty at idle.', 'vTwin');
     await page.keyboard.press('p');
     await page.getByLabel('Engine number').fill('5');
@@ -92,7 +83,7 @@ test('a sensor that is carried round brings the practice engine’s mixture to i
 test('eyes that contradict a sensor are said and not averaged, a word takes one key, and undo takes it back', async ({
   browser,
 }) => {
-  await quietWorkshop(browser, async (page) => {
+  await started(workshop).onPage(browser, async (page) => {
     await openDesk(page, 'Sooty, the sensor says lean.', 'vTwin');
     await planMixture(page, { at: [/lambda sensor/, /flame colour/] });
     const say = page.getByTestId('say');

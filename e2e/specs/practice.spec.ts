@@ -1,7 +1,7 @@
 import { type Browser, expect, type Page, test } from '@playwright/test';
 import { expectAccessible } from '../support/accessibility';
 import { followOnce, followToTheEnd, nextAction } from '../support/hand';
-import { secondWorkshop } from '../support/secondWorkshop';
+import { secondWorkshop, started } from '../support/secondWorkshop';
 import { openDesk } from '../support/workshop';
 
 let workshop: Awaited<ReturnType<typeof secondWorkshop>> | undefined;
@@ -9,16 +9,6 @@ test.beforeAll(async () => {
   workshop = await secondWorkshop('practice');
 });
 test.afterAll(() => workshop?.stop());
-
-/** A page in a workshop that no gauge sends to. */
-async function quietWorkshop(browser: Browser, work: (page: Page) => Promise<void>): Promise<void> {
-  const context = await browser.newContext({ baseURL: workshop?.url ?? '' });
-  try {
-    await work(await context.newPage());
-  } finally {
-    await context.close();
-  }
-}
 
 /** A reading needs eight seconds of signal, not of waiting. */
 async function beginPractice(page: Page, pace: 'quick' | 'as in life' = 'quick'): Promise<void> {
@@ -56,7 +46,7 @@ test('a rack of three is balanced on the practice engine in the browser, with a 
   browser,
 }) => {
   test.setTimeout(420_000);
-  await quietWorkshop(browser, async (page) => {
+  await started(workshop).onPage(browser, async (page) => {
     await openDesk(page, 'Practice.', 'rack3');
     await expect(page.getByTestId('source')).toContainText('no gauge');
     await page.keyboard.press('p');
@@ -101,7 +91,7 @@ test('a rack of three is balanced on the practice engine in the browser, with a 
 test('one gauge goes round a rack of three and comes back, and what it read is enough for a suggestion', async ({
   browser,
 }) => {
-  await quietWorkshop(browser, async (page) => {
+  await started(workshop).onPage(browser, async (page) => {
     await openDesk(page, 'Practice.', 'rack3');
     await page.keyboard.press('p');
     await page.getByLabel('Engine number').fill('5');
@@ -133,7 +123,7 @@ test('one gauge goes round a rack of three and comes back, and what it read is e
 
 test('a four-barrel on one plenum is balanced by the air of each mouth', { tag: '@deep' }, async ({ browser }) => {
   test.setTimeout(420_000);
-  await quietWorkshop(browser, async (page) => {
+  await started(workshop).onPage(browser, async (page) => {
     await openDesk(page, 'Shakes at idle.', 'fourBarrel');
     await page.keyboard.press('p');
     await page.getByLabel('Engine number').fill('4');
@@ -161,7 +151,7 @@ test('a four-barrel on one plenum is balanced by the air of each mouth', { tag: 
 test('faults to find, a cold morning, every screw by key, and another bank in a job of its own', async ({
   browser,
 }) => {
-  await quietWorkshop(browser, async (page) => {
+  await started(workshop).onPage(browser, async (page) => {
     await openDesk(page, 'Practice.', 'siamesedFour');
     await page.keyboard.press('p');
     await page.getByLabel('One fault, drawn by its number').check();
@@ -240,7 +230,7 @@ test('hoses on each other’s throats are named, looked into, and a screw out of
   tag: '@deep',
 }, async ({ browser }) => {
   test.setTimeout(240_000);
-  await quietWorkshop(browser, async (page) => {
+  await started(workshop).onPage(browser, async (page) => {
     await beginWithFault(page, 'Nothing helps.', /^Hoses 1 and 2 exchanged/);
     const say = page.getByTestId('say');
     const first = (await nextAction(page)).say;
@@ -263,7 +253,7 @@ test('hoses on each other’s throats are named, looked into, and a screw out of
 
 test('a leak is told from a stop that stands open by the air at the mouths', async ({ browser }) => {
   test.setTimeout(240_000);
-  await quietWorkshop(browser, async (page) => {
+  await started(workshop).onPage(browser, async (page) => {
     await beginWithFault(page, 'Idles high on one.', /^Air leak behind throat 2/);
     for (let step = 0; step < 16 && (await nextAction(page)).label !== 'use the meter'; step += 1)
       await followOnce(page);

@@ -1,6 +1,6 @@
 import { type Browser, expect, type Locator, type Page, test } from '@playwright/test';
 import { expectAccessible } from '../support/accessibility';
-import { secondWorkshop } from '../support/secondWorkshop';
+import { secondWorkshop, started } from '../support/secondWorkshop';
 import { openDesk, savedKinds } from '../support/workshop';
 
 let workshop: Awaited<ReturnType<typeof secondWorkshop>> | undefined;
@@ -65,19 +65,10 @@ async function searchOn(page: Page, truth: Truth): Promise<string> {
   return remedy.getByRole('heading').innerText();
 }
 
-async function inWorkshop(work: (page: Page) => Promise<void>, browser: Browser): Promise<void> {
-  const context = await browser.newContext({ baseURL: workshop?.url ?? '' });
-  try {
-    await work(await context.newPage());
-  } finally {
-    await context.close();
-  }
-}
-
 test('a blocked idle passage is found, mended and proven; an answer is taken back, a test put off', async ({
   browser,
 }) => {
-  await inWorkshop(async (page) => {
+  await started(workshop).onPage(browser, async (page) => {
     const id = await openSearch(page, 'Stalls when warm, runs with choke only.', 'rack4');
     await notice(page, 'stalls when warm', 'it stalls at idle when warm');
     await notice(page, 'screw does nothing', 'its mixture screw changes nothing', '3');
@@ -114,11 +105,11 @@ test('a blocked idle passage is found, mended and proven; an answer is taken bac
     await expect.poll(() => savedKinds(page, id)).toContain('cured');
     await page.getByRole('link', { name: 'Report' }).click();
     await expect(page.getByRole('main').getByText('Put right: Idle passage or pilot jet blocked, 3')).toBeVisible();
-  }, browser);
+  });
 });
 
 test('a weak spark is no matter of the carburetor; a worn needle beside it is found after', async ({ browser }) => {
-  await inWorkshop(async (page) => {
+  await started(workshop).onPage(browser, async (page) => {
     await openSearch(page, 'Misses and drips.', 'twin');
     await notice(page, 'misses at idle', 'it misses at idle', '2');
     await notice(page, 'misses under load', 'it misses under load only');
@@ -149,11 +140,11 @@ test('a weak spark is no matter of the carburetor; a worn needle beside it is fo
       await expect(page.getByText(/\d+ tests? done/)).toBeVisible();
     }
     expect(found.map((name) => name.split(',')[0]).sort()).toEqual(['Needle worn', 'Weak or missing spark']);
-  }, browser);
+  });
 });
 
 test('a blocked tank vent, told in the complaint’s own words, is found and proven under way', async ({ browser }) => {
-  await inWorkshop(async (page) => {
+  await started(workshop).onPage(browser, async (page) => {
     await openSearch(page, 'Fades on the hill, after a rest it goes again.', 'sideDraughtSix');
     const dialog = await openNotice(page);
     for (const text of ['it pulls, then fades under load', 'after a rest it runs again for a while'])
@@ -168,11 +159,11 @@ test('a blocked tank vent, told in the complaint’s own words, is found and pro
     expect(found).toBe('Tank vent blocked');
     await page.keyboard.press('c');
     await expect(page.getByRole('list', { name: 'Put right' })).toContainText('proven: Full load up a hill');
-  }, browser);
+  });
 });
 
 test('a torn diaphragm of a four with two bodies is found by its slide', async ({ browser }) => {
-  await inWorkshop(async (page) => {
+  await started(workshop).onPage(browser, async (page) => {
     await openSearch(page, 'Good at idle, strangled above.', 'siamesedFour');
     await notice(page, 'uneven above idle', 'good at idle, uneven above');
     await notice(page, 'slide slow', 'its slide or piston rises or falls slower than its sisters', '1');
@@ -181,5 +172,5 @@ test('a torn diaphragm of a four with two bodies is found by its slide', async (
       'Hold its diaphragm against the light at front': 'a hole',
     });
     expect(found).toBe('Slide’s diaphragm torn or folded, front');
-  }, browser);
+  });
 });

@@ -1,3 +1,4 @@
+import type { Browser, Page } from '@playwright/test';
 import { prepareDatabase, startApp, startStandin } from '../../scripts/app.mjs';
 import { processGroup } from '../../scripts/processes.mjs';
 import { DATABASE_URL } from './environment';
@@ -17,10 +18,25 @@ export async function secondWorkshop(name = 'second') {
     stopInstruments: (): Promise<void> => instruments.stop(),
     /** Another app process on the same database. Gives its address. */
     startAnotherApp: (): Promise<string> => startApp(group, url.href),
+    /** A page of this workshop, closed after the work. */
+    async onPage(browser: Browser, work: (page: Page) => Promise<void>): Promise<void> {
+      const context = await browser.newContext({ baseURL: app });
+      try {
+        await work(await context.newPage());
+      } finally {
+        await context.close();
+      }
+    },
     stop: (): Promise<void> => group.stop(),
     async startAgain(): Promise<void> {
       group = processGroup();
       await startApp(group, url.href, { port: Number(new URL(app).port) });
     },
   };
+}
+
+/** The workshop that was started before the tests. @throws Error where it was not: its tests then fail. */
+export function started(workshop: Awaited<ReturnType<typeof secondWorkshop>> | undefined) {
+  if (workshop === undefined) throw new Error('The second workshop was not started');
+  return workshop;
 }

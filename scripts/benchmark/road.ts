@@ -1,8 +1,8 @@
 import { performance } from 'node:perf_hooks';
 import { parseArgs } from 'node:util';
-import { FULL_LOG, RIGHT, rideTable, simulateRide } from '@amber-needle/core/rideModel';
 import { createRideReader, describeRide, JUDGED, judgeRun, roadTable } from '@amber-needle/core/road';
 import { inShards } from './inShards';
+import { longRide } from './longRide';
 import type { RoadSeed } from './roadRun';
 
 /**
@@ -62,7 +62,7 @@ console.table(
 
 /** Import and analysis by the number of rows: one long ride, its text repeated with the time going on. */
 function timed(rows: number) {
-  const text = longText(rows);
+  const text = longRide(rows);
   const started = performance.now();
   const proposal = describeRide(text.slice(0, 200_000));
   if (proposal === undefined) throw new Error('the benchmark made no table');
@@ -81,16 +81,4 @@ function timed(rows: number) {
   };
 }
 
-function longText(rows: number): string {
-  const [heading = '', ...lines] = rideTable(simulateRide({ seed: 1, minutes: 20, cylinders: [RIGHT] }), FULL_LOG)
-    .trimEnd()
-    .split('\n');
-  const length = Number(lines.at(-1)?.split(',')[0]) + 0.05;
-  const all = Array.from({ length: rows }, (_, i) => {
-    const line = lines[i % lines.length] ?? '';
-    const comma = line.indexOf(',');
-    return `${(Number(line.slice(0, comma)) + length * Math.floor(i / lines.length)).toFixed(2)}${line.slice(comma)}`;
-  });
-  return [heading, ...all].join('\n');
-}
 console.table(values.rows.split(',').map((rows) => timed(Number(rows))));

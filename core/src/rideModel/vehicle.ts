@@ -29,7 +29,7 @@ const TOP_RPM = 9000;
 /** Clutch slips up to this speed of the engine when pulling away. */
 const SLIP_RPM = 1900;
 
-export function ratioOf(gear: number): number {
+function ratioOf(gear: number): number {
   return RATIOS[gear - 1] ?? 1;
 }
 

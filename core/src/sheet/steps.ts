@@ -288,10 +288,10 @@ export const STEPS: readonly Step[] = [
     does: 'go',
     to: 'suspects',
   },
-  // Mixture: by ear and tachometer
+  // Mixture: at the bench, or by ear and tachometer
   mixture.measure(
     'mixtureTurns',
-    'Warm, at idle, balanced: in until the speed just falls, out until it just recovers; the next one; go round twice. Write where it ends, from its seat.',
+    'The bench leads, before its work is finished: the key with the full stop there. By ear: warm, balanced, in until the speed just falls, out until it just recovers; the next one; go round twice. Write where it ends, from its seat.',
     {
       ...FULL,
       cautions: RUNNING,

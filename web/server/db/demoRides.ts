@@ -34,7 +34,7 @@ export const JETS_JUDGED: DemoRides = [
   { name: 'right, after.csv', seed: 5124, cylinder: '2', minutes: 10, parts: {} },
 ];
 
-export interface DemoAttachment {
+interface DemoAttachment {
   readonly name: string;
   readonly hash: string;
   readonly content: Buffer;

@@ -28,7 +28,7 @@ export interface LikeRow {
   readonly apart: { readonly by: string; readonly real: string; readonly text: string } | undefined;
 }
 
-export interface LikeCell {
+interface LikeCell {
   readonly lambda: string;
   readonly doubt: string;
   readonly odd: boolean;
