@@ -1,4 +1,4 @@
-import { type Browser, expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { expectAccessible } from '../support/accessibility';
 import { nextAction, turnAsSaid } from '../support/hand';
 import { secondWorkshop, started } from '../support/secondWorkshop';
