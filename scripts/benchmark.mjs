@@ -67,7 +67,7 @@ try {
     `| one update of the search for six throats and eight cylinders, there: weighing, with the choice of a test (median of 25) | ${inWorker.searchWeighMs.toFixed(0)}, ${inWorker.searchWithTestsMs.toFixed(0)} ms |`,
     `| POST of a sample to pixels, median of ${pixels.count} | ${pixels.medianMs} ms |`,
     `| POST of a sample to pixels, p95 | ${pixels.p95Ms} ms |`,
-    `| a ride's log of ${road.rows} rows, read and judged in the browser's worker | ${(road.readMs / 1000).toFixed(1)} s |`,
+    `| a ride's log of ${road.rows} rows, read, judged and packed in the browser's worker | ${(road.readMs / 1000).toFixed(1)} s |`,
     `| two of them in one picture, from frame to frame (median): zooming, panning | ${road.zoomMs.toFixed(0)}, ${road.panMs.toFixed(0)} ms |`,
     ...sizes,
   ];

@@ -83,6 +83,8 @@ async function encodingOf(file: Blob): Promise<string> {
 async function readFile({ request, file, description }: Extract<RoadRequest, { kind: 'read' }>, tell: Tell) {
   const lack = lackOfRide(description);
   if (lack !== undefined) throw new Error(lack);
+  // The browser packs beside this: nobody waits for it afterwards.
+  const packing = new Response(file.stream().pipeThrough(new CompressionStream('gzip'))).blob();
   const proposal = await proposalOf(file);
   const names = proposal?.names ?? [];
   const ride = await readStream(file.stream(), { description, names, encoding: await encodingOf(file) }, (bytes) =>
@@ -90,8 +92,8 @@ async function readFile({ request, file, description }: Extract<RoadRequest, { k
   );
   if (ride.ride.times.length < FEWEST_ROWS)
     throw new Error(`${file.name}: only ${ride.ride.times.length} of its rows can be read so.`);
-  const packed = await new Response(file.stream().pipeThrough(new CompressionStream('gzip'))).blob();
   const run = drawn(judgeRun(ride.ride));
+  const packed = await packing;
   return { ride: ride.ride, read: { run, problems: ride.problems, rows: ride.ride.times.length, packed } };
 }
 

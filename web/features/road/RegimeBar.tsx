@@ -2,7 +2,7 @@
 
 import type { KeptStretch } from '@amber-needle/core/road';
 import clsx from 'clsx';
-import { useRef } from 'react';
+import { memo, useRef } from 'react';
 import { REGIME_WORDS } from '@/words/roadWords';
 import { STRIP, type Strip } from './view/stripOption';
 
@@ -16,6 +16,8 @@ interface RegimeBarProps {
   readonly strip: Strip;
   readonly top: number;
   readonly shown: readonly [number, number];
+  /** The curve above is being looked along, and these are still where they were. */
+  readonly stale: boolean;
   readonly selected: StretchAt | undefined;
   readonly onSelect: (stretch: StretchAt | undefined) => void;
 }
@@ -23,10 +25,10 @@ interface RegimeBarProps {
 /** A name fits into a stretch from this share of the picture on, for each of its letters. */
 const PER_LETTER = 0.0062;
 /** Narrower ones are not drawn: they have a name when one looks nearer. */
-const NARROWEST = 0.002;
+const NARROWEST = 0.003;
 
 /** What the run was, beneath its curve: each stretch is chosen by pointer or with the arrows. */
-export function RegimeBar({ strip, top, shown, selected, onSelect }: RegimeBarProps) {
+export const RegimeBar = memo(function RegimeBar({ strip, top, shown, stale, selected, onSelect }: RegimeBarProps) {
   const list = useRef<HTMLDivElement>(null);
   const [from, to] = shown;
   const place = (time: number) => (time - strip.shift - from) / (to - from);
@@ -45,7 +47,7 @@ export function RegimeBar({ strip, top, shown, selected, onSelect }: RegimeBarPr
     // biome-ignore lint/a11y/noStaticElementInteractions: arrows go from one of its buttons to the next
     <div
       ref={list}
-      className="absolute h-6 overflow-hidden"
+      className={clsx('absolute h-6 overflow-hidden', stale && 'opacity-30')}
       style={{ left: STRIP.left, right: STRIP.right, top }}
       onKeyDown={(event) => {
         const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
@@ -83,7 +85,7 @@ export function RegimeBar({ strip, top, shown, selected, onSelect }: RegimeBarPr
       })}
     </div>
   );
-}
+});
 
 function isSame(a: KeptStretch, b: KeptStretch | undefined): boolean {
   return b !== undefined && a.from === b.from && a.to === b.to;

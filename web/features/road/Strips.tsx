@@ -2,7 +2,7 @@
 
 import type { Alignment, RoadTargets } from '@amber-needle/core/road';
 import { LineChart } from 'echarts/charts';
-import { GridComponent, MarkAreaComponent, MarkLineComponent } from 'echarts/components';
+import { GridComponent, MarkAreaComponent } from 'echarts/components';
 import { type EChartsType, init, use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
@@ -12,7 +12,7 @@ import { MarkerHandle } from './MarkerHandle';
 import { RegimeBar, type StretchAt } from './RegimeBar';
 import { panned, STRIP, type Strip, stripOption, timeTicks, wholeSpan, zoomed } from './view/stripOption';
 
-use([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, CanvasRenderer]);
+use([LineChart, GridComponent, MarkAreaComponent, CanvasRenderer]);
 
 interface StripsProps {
   readonly strips: readonly Strip[];
@@ -29,6 +29,7 @@ export function Strips({ strips, alignments, targets, selected, onSelect, onMark
   const whole = useMemo(() => wholeSpan(strips), [strips]);
   const [span, setSpan] = useState<readonly [number, number]>();
   const shown = span ?? whole;
+  const named = useSettled(shown);
   const height = STRIP.top + strips.length * STRIP.pitch + 18;
   useChart(box, { strips, shown, targets });
   useWheel(box, (factor, about) => setSpan(zoomed(shown, whole, { factor, about })));
@@ -66,9 +67,10 @@ export function Strips({ strips, alignments, targets, selected, onSelect, onMark
             {strip.label}
           </p>
           <RegimeBar
+            stale={named !== shown}
             strip={strip}
             top={STRIP.top + i * STRIP.pitch + STRIP.height + 6}
-            shown={shown}
+            shown={named}
             selected={selected?.strip === strip.key ? selected : undefined}
             onSelect={onSelect}
           />
@@ -100,8 +102,12 @@ export function Strips({ strips, alignments, targets, selected, onSelect, onMark
         ))}
       </div>
       {span === undefined ? null : (
-        <Button className="absolute top-0 right-0 min-h-10 bg-ground" onClick={() => setSpan(undefined)}>
-          Whole ride
+        <Button
+          aria-label="Whole ride"
+          className="absolute bottom-0 left-0 w-16 px-1 text-sm"
+          onClick={() => setSpan(undefined)}
+        >
+          whole
         </Button>
       )}
     </section>
@@ -122,6 +128,7 @@ interface Drawn {
 /** Keeps a chart in a box; drawn anew once a frame at most. */
 function useChart(box: React.RefObject<HTMLDivElement | null>, { strips, shown, targets }: Drawn): void {
   const chart = useRef<EChartsType>(undefined);
+  const drawn = useRef<number>(undefined);
   useEffect(() => {
     if (box.current === null) return;
     const made = init(box.current, undefined, { renderer: 'canvas' });
@@ -132,13 +139,17 @@ function useChart(box: React.RefObject<HTMLDivElement | null>, { strips, shown, 
       resize.disconnect();
       made.dispose();
       chart.current = undefined;
+      drawn.current = undefined;
     };
   }, [box]);
   useEffect(() => {
     const draw = () => {
       const style = getComputedStyle(document.documentElement);
       const colour = (token: string) => style.getPropertyValue(`--${token}`).trim();
-      chart.current?.setOption(stripOption(strips, shown, { bands: targets.bands, colour }), { notMerge: true });
+      // Looking along changes figures only; another number of strips is another chart.
+      const notMerge = drawn.current !== strips.length;
+      drawn.current = strips.length;
+      chart.current?.setOption(stripOption(strips, shown, { bands: targets.bands, colour }), { notMerge });
     };
     const frame = requestAnimationFrame(draw);
     window.addEventListener('themechange', draw);
@@ -147,6 +158,19 @@ function useChart(box: React.RefObject<HTMLDivElement | null>, { strips, shown, 
       window.removeEventListener('themechange', draw);
     };
   }, [strips, shown, targets]);
+}
+
+/** Looking along stands still when nothing has changed for so long, ms. */
+const STILL_MS = 90;
+
+/** The span once it stands still: the curve follows at once, the names beneath it then. */
+function useSettled<T>(value: T): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), STILL_MS);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return settled;
 }
 
 /** The wheel looks nearer and further about where the pointer is. */

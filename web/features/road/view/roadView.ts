@@ -210,7 +210,7 @@ function becauseText({ cures, tipIn }: RoadChange, table: RoadTable, nameOf: Nam
     return `Opened quickly it goes ${tipIn.spike > 0 ? 'lean' : 'rich'} by ${lambdaText(Math.abs(tipIn.spike))} before it settles, in the mean of ${tipIn.count} openings.`;
   if (cures === undefined) return '';
   const band = table.rows.find(({ regime }) => regime === cures.regime)?.band;
-  const whose = table.columns.length > 1 ? ` of ${lowered(columnName(cures.cylinders, nameOf))}` : '';
+  const whose = table.columns.length > 1 ? ` of ${columnName(cures.cylinders, nameOf)}` : '';
   const aim = band === undefined ? '' : `, right from ${lambdaText(band.low)} to ${lambdaText(band.high)}`;
   return `${REGIME_WORDS[cures.regime]}${whose} runs at ${lambdaText(cures.before)}${aim}.`;
 }
@@ -242,7 +242,7 @@ function notesOf(table: RoadTable, nameOf: NameOf): readonly string[] {
   if (table.collectorOnly)
     notes.push('One sensor in the collector tells the mean of all cylinders and nothing of any one of them.');
   if (overall !== undefined && overall.chanceReal >= 0.5)
-    notes.push(`Over all regimes ${lowered(differenceText(table, overall, nameOf))}.`);
+    notes.push(`Over all regimes ${differenceText(table, overall, nameOf)}.`);
   if (table.comparedBy === 'twoSensors' && overall !== undefined && Math.abs(overall.difference) < 0.025)
     notes.push('Two sensors differ by so much themselves: exchange them and ride once more, if it matters.');
   return notes;

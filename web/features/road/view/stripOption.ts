@@ -14,9 +14,10 @@ export interface Strip {
 export const STRIP = { height: 84, pitch: 118, top: 14, left: 76, right: 14 } as const;
 /** Lambda from here to there is drawn; beyond, the curve lies at the edge. */
 const [RICHEST, LEANEST] = [0.7, 1.25];
-const GRID_LINES = [0.8, 0.9, 1, 1.1];
 /** A screen shows no more points a strip. */
-const MOST_POINTS = 900;
+const MOST_POINTS = 500;
+/** A band narrower than this share of the picture is not lit. */
+const NARROWEST = 0.002;
 
 type Colour = (token: 'ink' | 'soft' | 'line' | 'lit' | 'amber' | 'ghost' | 'edge') => string;
 
@@ -41,14 +42,14 @@ export function stripOption(
       gridIndex: i,
       min: RICHEST,
       max: LEANEST,
+      interval: 0.1,
       axisLabel: {
         color: colour('soft'),
         fontSize: 12,
-        customValues: GRID_LINES,
-        formatter: (value: number) => value.toFixed(1),
+        formatter: (value: number) => (value > 0.75 && value < 1.15 ? value.toFixed(1) : ''),
       },
-      axisTick: { show: false, customValues: GRID_LINES },
-      splitLine: { show: false },
+      axisTick: { show: false },
+      splitLine: { lineStyle: { color: colour('line'), width: 1 } },
     })),
     series: strips.flatMap((strip, i) => [
       {
@@ -61,13 +62,6 @@ export function stripOption(
         lineStyle: { color: colour('edge'), width: 1 },
         data: curve(strip, strip.sensor.doubted, [from, to]),
         markArea: { silent: true, itemStyle: { color: colour('lit') }, data: litAreas(strip, [from, to], bands) },
-        markLine: {
-          silent: true,
-          symbol: 'none',
-          label: { show: false },
-          lineStyle: { color: colour('line'), type: 'solid' as const, width: 1 },
-          data: GRID_LINES.map((yAxis) => ({ yAxis })),
-        },
       },
       {
         type: 'line' as const,
@@ -103,7 +97,8 @@ function litAreas(
 ) {
   return run.stretches.flatMap((stretch) => {
     const [begin, end] = [stretch.from - shift, stretch.to - shift];
-    if (stretch.leftOut || !isJudged(stretch.regime) || end < from || begin > to) return [];
+    const isThin = end - begin < NARROWEST * (to - from);
+    if (stretch.leftOut || isThin || !isJudged(stretch.regime) || end < from || begin > to) return [];
     const band = bands[stretch.regime];
     return [
       [
