@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { mixtureScrews } from '@amber-needle/core/mixture';
+import { limitBySpeed, mixtureScrews } from '@amber-needle/core/mixture';
 import { ARCHETYPE_NAMES, ARCHETYPES } from '@amber-needle/core/setup';
 import { inShards } from './inShards';
 import { manualRound } from './manualRound';
@@ -112,3 +112,27 @@ const manual = banks.map((bank) => {
 });
 process.stdout.write('\nthe manual round, twice, with a tachometer\n');
 console.table(Object.fromEntries(manual));
+
+/** The least that anybody could leave unknown, by the readings that a circuit gets: what bounds the figures above. */
+const percentOf = (share: number) => `${(100 * share).toFixed(0)} %`;
+process.stdout.write(
+  '\ninformation limits of one circuit: a tachometer, by its share of the engine and the readings it gets\n',
+);
+console.table(
+  Object.fromEntries(
+    ([2, 4] as const).flatMap((strokes) =>
+      [1 / 2, 1 / 3, 1 / 4, 1 / 6].map((share) => [
+        `${strokes}-stroke, one of ${Math.round(1 / share)}`,
+        Object.fromEntries(
+          [6, 9, 18, 36].map((readings) => {
+            const limit = limitBySpeed({ share, readings, strokes });
+            return [
+              `${readings} readings`,
+              `± ${limit.deviation.toFixed(3)}, ${percentOf(limit.within(0.04))} within 0.04`,
+            ];
+          }),
+        ),
+      ]),
+    ),
+  ),
+);

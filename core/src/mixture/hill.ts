@@ -34,8 +34,8 @@ export interface Sweep {
 }
 
 /** An idle wanders by this from one reading to the next, and hunts by that about where it is, as shares. Ours. */
-const WANDER = 0.002;
-const HUNTS = 0.003;
+export const WANDER = 0.002;
+export const HUNTS = 0.003;
 /** A change of speed that two ears hear, and how unsure that is, as shares. Ours. */
 const HEARD = 0.008;
 const HEARD_DOUBT = 0.005;
@@ -205,6 +205,18 @@ function gridMoments(
 /** Share of the speed by which a lean-best idle may lie below its peak: what the rule calls as fast as any. common practice, no source. */
 export const LEAN_BEST_SHARE = 0.01;
 
+/** Logarithm of the lambda at which cylinders that are so large a part of the engine, leaned alone, have cost the idle a share of its speed. */
+export function edgeAt(part: number, follows: number, share = LEAN_BEST_SHARE): number {
+  const lack = Math.min(0.6, share / (Math.exp(follows) * part));
+  let [low, high] = [Math.log(0.9), Math.log(1.55)];
+  for (let i = 0; i < 40; i += 1) {
+    const middle = (low + high) / 2;
+    if (torqueLack(Math.exp(middle)) < lack) low = middle;
+    else high = middle;
+  }
+  return low;
+}
+
 /**
  * Logarithm of the lambda at which a circuit, leaned alone, has cost the idle a share of its speed against the peak; and how that moves with
  * the logarithm of how much the idle follows. With many cylinders one of them costs little: the edge then lies leaner.
@@ -216,16 +228,7 @@ export function edgeOf(
 ): { readonly value: number; readonly byFollows: number } {
   const cylinders = layout.shares.filter((of) => at(of, circuit.place) > 0.3 || isPlenum(of)).length;
   const part = cylinders / layout.shares.length;
-  const solve = (log: number) => {
-    const lack = Math.min(0.6, share / (Math.exp(log) * part));
-    let [low, high] = [Math.log(0.9), Math.log(1.55)];
-    for (let i = 0; i < 40; i += 1) {
-      const middle = (low + high) / 2;
-      if (torqueLack(Math.exp(middle)) < lack) low = middle;
-      else high = middle;
-    }
-    return low;
-  };
+  const solve = (log: number) => edgeAt(part, log, share);
   const step = 0.1;
   return { value: solve(follows), byFollows: (solve(follows + step) - solve(follows - step)) / (2 * step) };
 }

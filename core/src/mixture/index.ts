@@ -2,6 +2,7 @@ export * from './belief';
 export * from './circuits';
 export * from './explain';
 export * from './fold';
+export * from './informationLimit';
 export * from './mixtureReport';
 export * from './nextStep';
 export * from './rules';
