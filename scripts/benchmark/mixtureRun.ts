@@ -189,13 +189,17 @@ function foreignJob(seed: number, by: Mode): MixtureJob {
     ...(law === undefined ? {} : { law }),
     mixture: planOf(by),
   });
-  const { events, outcome, openings, spreadShare, inBand } = driven;
+  const { events, outcome, openings, speedAt, spreadShare, inBand } = driven;
   return judged(seed, by, {
     events,
     outcome,
     lambdas: fuel.lambdas(openings),
     targets: circuitsOf(setup).map(({ place }) =>
-      by === 'speed' ? fuel.leanBest(place, openings, LEAN_BEST) : by === 'eyes' ? fuel.rightColour() : 0.95,
+      by === 'speed'
+        ? fuel.leanBest(place, openings, { share: LEAN_BEST, speedAt })
+        : by === 'eyes'
+          ? fuel.rightColour()
+          : 0.95,
     ),
     balanced: inBand && (setup.targets.decides === 'airflow' || spreadShare <= 1),
   });

@@ -52,7 +52,7 @@ export interface MixtureOutlook {
 }
 
 /** Sure enough that a circuit is within its tolerance: by a figure, and by what eye, ear and speed can show. Ours. */
-const SURE = { figure: 0.92, answer: 0.7 } as const;
+const SURE = { figure: 0.92, answer: 0.8 } as const;
 /** A step of a mixture screw, turns; and the largest in one go. common practice, no source: eighths and sixteenths. */
 const FINE = 1 / 16;
 const COARSE = 1 / 8;
@@ -68,7 +68,7 @@ const PER_TURN = 0.08;
 const VAGUE = 0.6;
 const PROBES = [1 / 8, 1 / 4, 3 / 8, 1 / 2, 3 / 4, 1] as const;
 /** Looks and turns of one circuit after which it is left as it is: what has not told by then will not. Ours. */
-const MOST_TURNS = 7;
+const MOST_TURNS = 8;
 const LAST_TURNS = 3;
 
 /** What instruments tell most of, best first, by the rule. */

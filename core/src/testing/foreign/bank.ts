@@ -38,6 +38,8 @@ export interface ForeignBank extends ForeignGauges {
   readonly meter: () => readonly number[];
   /** Openings past the mouths over those that the idle should have: what the fuel side meters by. */
   readonly openings: () => readonly number[];
+  /** The speed that it would settle at, as it stands, if its mixtures burned for so much: less burned is more charge, and half of a loss comes back. */
+  readonly speedAt: (burns: number) => number;
   readonly turn: (adjuster: string, turns: number) => void;
   /** Whether it would die where it stands. */
   readonly dies: () => boolean;
@@ -118,9 +120,8 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
     return low;
   }
 
-  function state() {
+  function state(burns = fuel === undefined ? 1 : fuel.speedShare(over(openings()))) {
     const open = openings();
-    const burns = fuel === undefined ? 1 : fuel.speedShare(over(open));
     let rpm = targets.idleRpm;
     let pressures: readonly number[] = [];
     for (let i = 0; i < 60; i += 1) {
@@ -140,6 +141,7 @@ export function createForeignBank(setup: Setup, options: ForeignOptions): Foreig
     throats.findIndex((other) => (isExchanged(id) ? isExchanged(other.id) && other.id !== id : other.id === id)),
   );
   return {
+    speedAt: (burns) => state(burns).rpm,
     look() {
       const { depressionsKPa, rpm } = state();
       const together = wander();

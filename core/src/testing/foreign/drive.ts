@@ -23,6 +23,8 @@ export interface Driven {
   readonly stalls: number;
   readonly gauges: ForeignGauges;
   readonly openings: readonly number[];
+  /** The speed that the bank as it was left would settle at, if its mixtures burned for so much. */
+  readonly speedAt: (burns: number) => number;
 }
 
 export interface DriveOptions extends ForeignOptions {
@@ -74,6 +76,7 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
       suspected,
       stalls,
       openings: bank.openings(),
+      speedAt: bank.speedAt,
       gauges: { slopes: bank.slopes, zeros: bank.zeros },
     };
   };

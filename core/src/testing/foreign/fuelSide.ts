@@ -21,8 +21,12 @@ export interface FuelSide {
   /** The middle of what its eye calls clean blue. */
   rightColour(): number;
   fromSeat(adjuster: string): number;
-  /** Lambda of a circuit, leaned alone, at which the speed has just fallen by a share from its peak. */
-  leanBest(throat: number, openings: readonly number[], share: number): number;
+  /** Lambda of a circuit, leaned alone, at which the speed has just fallen by a share from its peak; `speedAt`: what the engine makes of a share that burns. */
+  leanBest(
+    throat: number,
+    openings: readonly number[],
+    fallen: { share: number; speedAt(burns: number): number },
+  ): number;
 }
 
 export interface FuelOptions {
@@ -131,11 +135,11 @@ export function createFuelSide(setup: Setup, { seed, turnsOff }: FuelOptions): F
         screws.findIndex(({ id }) => id === adjuster),
       );
     },
-    leanBest(throat, openings, share) {
+    leanBest(throat, openings, { share, speedAt }) {
       const phis = throatPhi(openings);
       const alone = (lambda: number) => {
         const moved = phis.map((phi, i) => (sharesPlenum(setup) || i === throat ? 1 / lambda : phi));
-        return speedOf(lambdasOf(moved));
+        return speedAt(speedOf(lambdasOf(moved)));
       };
       const all = Array.from({ length: 171 }, (_, i) => 0.7 + 0.005 * i);
       const peak = Math.max(...all.map(alone));
