@@ -1,3 +1,4 @@
+import type { Mixture, MixtureStep } from '../mixture';
 import { toleranceOf } from '../setup';
 import type { Stage } from './situation';
 
@@ -23,6 +24,9 @@ export const mixtureDue: Stage = ({ job, mixture, mixtureAhead, grounds }) => {
   const { idleRpm, idleBandRpm } = job.setup.targets;
   const { rpm, screwTurns, lastTurned } = mixture;
   // A screw under way is finished first: an idle that a lean mixture has dropped wants fuel, not more air.
+  const isSlow = grounds.now.speed < idleRpm - Math.max(COARSE * idleBandRpm, IDLE_OFF * idleRpm);
+  if (isSlow && job.sinceReading !== 'noReading' && wantsFuelFirst(mixture, next))
+    return { kind: 'mixture', step: next, stands };
   const isUnderWay = next.do !== 'turn' || next.adjuster === lastTurned?.adjuster;
   if (!isUnderWay && rpm !== undefined && Math.abs(rpm - idleRpm) > Math.max(COARSE * idleBandRpm, IDLE_OFF * idleRpm))
     return undefined;
@@ -36,3 +40,11 @@ export const mixtureDue: Stage = ({ job, mixture, mixtureAhead, grounds }) => {
   }
   return { kind: 'mixture', step: next, stands };
 };
+
+/** Before a slow engine is opened its mixture is looked at once; and what is lean by that gets fuel, for air would lean it more. */
+function wantsFuelFirst({ seen }: Mixture, next: MixtureStep): boolean {
+  const isLooked = seen.some(({ seen: { how } }) => how === 'sensor' || how === 'co' || how === 'colour');
+  if (next.do === 'freeAir') return !isLooked;
+  if (next.do === 'look') return !isLooked && next.instrument !== 'tachometer' && next.instrument !== 'ears';
+  return next.do === 'turn' && next.way === 'richer' && isLooked;
+}

@@ -116,8 +116,27 @@ function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | und
     const found = step(screw, leanerBy(layout.setup, id, counted - BASE_TURNS), 'base');
     if (found !== undefined) return found;
   }
-  if (stoodStill === 0 || stoodStill > ALIVE_ROUNDS * screws.length) return undefined;
-  return step((stoodStill - 1) % screws.length, -ALIVE_TURNS, 'alive');
+  if (stoodStill > 0 && stoodStill <= ALIVE_ROUNDS * screws.length)
+    return step((stoodStill - 1) % screws.length, -ALIVE_TURNS, 'alive');
+  const made = Object.values(screwTurns).reduce<number>((sum, count) => sum + (count ?? 0), 0);
+  return barelyRuns(mixture) && made < ALIVE_ROUNDS * screws.length
+    ? step(made % screws.length, -ALIVE_TURNS, 'alive')
+    : undefined;
+}
+
+/** Slower than this share of its idle an engine that misses barely runs. Ours. */
+const BARELY = 0.88;
+
+/**
+ * A four-stroke that misses everywhere and idles far too slowly: as good as dead, it wants fuel before it is opened. Two-strokes miss at every idle. Rich
+ * misses look alike; fuel then slows it more, and a few eighths are soon taken back.
+ */
+function barelyRuns({ layout, rpm, ...mixture }: Mixture): boolean {
+  const { setup, circuits } = layout;
+  const isSlow = rpm !== undefined && rpm < BARELY * setup.targets.idleRpm;
+  return (
+    setup.engine.strokes === 4 && isSlow && circuits.every((circuit) => isMissing({ layout, rpm, ...mixture }, circuit))
+  );
 }
 
 /** Sensors that nobody has held in free air yet: `sensor` stands for the only one. */

@@ -16,6 +16,17 @@ const EACH = plan({
 const clock = (after: number) => new Date(1.7e12 + after * 1000).toISOString();
 
 describe('a whole job with its mixture', () => {
+  // As found both misfire lean and idle far too slowly: opened, they would only get leaner.
+  it.each([719_504, 719_506])('gives fuel before air to a foreign V-twin that barely runs (seed %i)', (seed) => {
+    const setup = ARCHETYPES.vTwin;
+    const fuel = createFuelSide(setup, { seed, turnsOff: 1.5 });
+    const { events, openings } = driveForeign(setup, { seed, fuel, goesOn: true, mixture: EACH });
+    for (const lambda of fuel.lambdas(openings)) expect(Math.abs(lambda - 0.95)).toBeLessThan(0.025);
+    const moves = events.flatMap((event) => (event.kind === 'move' ? [event] : []));
+    const opened = moves.filter(({ adjuster }) => !adjuster.startsWith('M')).map(({ turns }) => Math.abs(turns));
+    expect(Math.max(...opened)).toBeLessThanOrEqual(2);
+  });
+
   const fourStrokes = ['vTwin', 'flatFour', 'siamesedFour', 'vTwinShared', 'fourBarrel', 'sideDraughtSix'] as const;
   it.each(banks(fourStrokes, ['vTwin', 'flatFour']))(
     'with a sensor in each exhaust ends within 0.02 of its target on the practice engine (%s)',

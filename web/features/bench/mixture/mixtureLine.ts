@@ -126,7 +126,7 @@ function purposeLines(
     case 'base':
       return ['To its base, two turns from the seat: a place to start from. Engine off.'];
     case 'alive':
-      return ['It does not idle. Fuel first, then start it: opening the throttle would only thin it.'];
+      return ['It hardly idles, or not at all. Fuel first: opening the throttle would only thin it.'];
     case 'tell':
       return [
         'Further than needed, to see how the engine answers.',
