@@ -32,6 +32,12 @@ describe('a turn that killed the engine', () => {
     expect(advise(back).kind).not.toBe('turn');
   });
 
+  it('is none where nothing was turned', () => {
+    const log = append(append(before, move('K', 0)), stalled);
+    const advice = advise(log);
+    expect(advice.kind === 'turn' ? advice.turns : undefined).not.toBe(0);
+  });
+
   it('is never gone as far again: half of it is the screw’s limit from then on', () => {
     const log = [move('K', 1), reading({ kPa: [44, 40], rpm: 1300 })].reduce(append, died);
     const { job } = found(log);

@@ -7,5 +7,7 @@ export const takeBackStall: Stage = (situation) => {
   const { stall, setup } = situation.job;
   const adjuster = setup.adjusters.find(({ id }) => id === stall?.adjuster);
   if (stall === undefined || adjuster === undefined) return undefined;
-  return turnAdvice({ adjuster, turns: roundToTurnStep(turns(-stall.by)) }, situation, 'afterStall');
+  const back = roundToTurnStep(turns(-stall.by));
+  // A turn of nothing killed no engine: there is none to take back.
+  return back === 0 ? undefined : turnAdvice({ adjuster, turns: back }, situation, 'afterStall');
 };
