@@ -1,26 +1,13 @@
 import type {
-  Doubt,
-  FreeAir,
-  KeptStretch,
-  KnownBy,
-  Marker,
   Pyramid,
-  Relabelled,
-  Response,
   RideDescription,
   RideProblems,
   RideProposal,
   RoadMap,
-  Signature,
-  TipIn,
-  Unit,
+  RunJudgement,
+  RunWords,
+  SensorJudgement,
 } from '@amber-needle/core/road';
-
-/** What somebody has said of a run. */
-export interface RunWordsSaid {
-  readonly stretches: readonly Relabelled[];
-  readonly markerAt?: number | undefined;
-}
 
 /** What the page asks of the worker of rides. `request` numbers let answers find their question. */
 export type RoadRequest =
@@ -34,37 +21,25 @@ export type RoadRequest =
       readonly kind: 'open';
       readonly hash: string;
       readonly description: RideDescription;
-      readonly words: RunWordsSaid;
+      readonly words: RunWords;
     }
   /** Judges a ride that the worker holds anew. */
-  | { readonly request: number; readonly kind: 'judge'; readonly hash: string; readonly words: RunWordsSaid }
+  | { readonly request: number; readonly kind: 'judge'; readonly hash: string; readonly words: RunWords }
   /** A file that was read is kept now, under this hash. */
   | { readonly request: number; readonly kind: 'keep'; readonly hash: string };
 
 /** One sensor of a run as a page draws it. */
-export interface DrawnSensor {
-  readonly sensor: number;
-  readonly name: string;
+export interface DrawnSensor extends Omit<SensorJudgement, 'lambda' | 'doubts'> {
   readonly believed: Pyramid;
   readonly doubted: Pyramid;
-  readonly seconds: Readonly<Record<Doubt, number>>;
-  readonly response: Response;
-  readonly freeAir: FreeAir | undefined;
-  readonly signature: Signature | undefined;
-  readonly units: readonly Unit[];
-  readonly tipIn: TipIn | undefined;
   readonly map: RoadMap;
 }
 
 /** A run as a page draws it: judged, without its samples. */
-export interface DrawnRun {
+export interface DrawnRun extends Omit<RunJudgement, 'ride' | 'sensors'> {
   readonly seconds: number;
   readonly step: number;
   readonly startedAt: number | undefined;
-  readonly knownBy: KnownBy;
-  readonly idleRpm: number;
-  readonly stretches: readonly KeptStretch[];
-  readonly marker: Marker | undefined;
   readonly sensors: readonly DrawnSensor[];
 }
 

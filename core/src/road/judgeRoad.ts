@@ -32,8 +32,6 @@ export interface RoadColumn {
   readonly units: readonly Unit[];
   /** How quick openings went; that of its last run that has any. */
   readonly tipIn: TipIn | undefined;
-  /** Runs that it comes from, by their places. */
-  readonly runs: readonly number[];
 }
 
 export interface RoadCell extends RegimeMean {
@@ -66,7 +64,11 @@ export interface RoadTable {
 export function roadTable(runs: readonly CylinderRun[], { bands }: RoadTargets = USUAL_TARGETS): RoadTable {
   const columns = columnsOf(runs);
   const comparedBy = isSideBySide(runs) ? 'twoSensors' : 'oneSensor';
-  const pairs = pairsOf(columns.length);
+  const compared = pairsOf(columns.length).map(([a, b]) => {
+    const units = [columns[a]?.units ?? [], columns[b]?.units ?? []] as const;
+    const between = [a, b] as const;
+    return { between, each: JUDGED.flatMap((regime) => differenceIn(regime, units, comparedBy) ?? []) };
+  });
   const rows = JUDGED.flatMap((regime): RoadRow[] => {
     const cells = columns.map(({ units }) =>
       cellOf(
@@ -75,19 +77,15 @@ export function roadTable(runs: readonly CylinderRun[], { bands }: RoadTargets =
       ),
     );
     if (cells.every((cell) => cell === undefined)) return [];
-    const differences = pairs.flatMap(([a, b]) => {
-      const found = differenceIn(regime, [columns[a]?.units ?? [], columns[b]?.units ?? []], comparedBy);
-      return found === undefined ? [] : [{ ...found, between: [a, b] as const }];
-    });
+    const differences = compared.flatMap(({ between, each }) =>
+      each.filter((one) => one.regime === regime).map((one) => ({ ...one, between })),
+    );
     return [{ regime, band: bands[regime], cells, difference: mostReal(differences) }];
   });
   const overall = mostReal(
-    pairs.flatMap(([a, b]) => {
-      const each = JUDGED.flatMap(
-        (regime) => differenceIn(regime, [columns[a]?.units ?? [], columns[b]?.units ?? []], comparedBy) ?? [],
-      );
+    compared.flatMap(({ between, each }) => {
       const all = differenceOverAll(each, comparedBy);
-      return all === undefined ? [] : [{ ...all, between: [a, b] as const }];
+      return all === undefined ? [] : [{ ...all, between }];
     }),
   );
   const collectorOnly = columns.length > 0 && columns.every(({ cylinders }) => cylinders.length > 1);
@@ -95,21 +93,16 @@ export function roadTable(runs: readonly CylinderRun[], { bands }: RoadTargets =
 }
 
 function columnsOf(runs: readonly CylinderRun[]): readonly RoadColumn[] {
-  const columns = new Map<
-    string,
-    { cylinders: readonly string[]; units: Unit[]; tipIn: TipIn | undefined; runs: number[] }
-  >();
-  runs.forEach(({ sensors }, r) => {
+  const columns = new Map<string, { cylinders: readonly string[]; units: Unit[]; tipIn: TipIn | undefined }>();
+  for (const { sensors } of runs)
     for (const { cylinders, units, tipIn } of sensors) {
       if (cylinders.length === 0) continue;
       const key = cylinders.join(' ');
-      const column = columns.get(key) ?? { cylinders, units: [], tipIn: undefined, runs: [] };
+      const column = columns.get(key) ?? { cylinders, units: [], tipIn: undefined };
       column.units.push(...units);
       column.tipIn = tipIn ?? column.tipIn;
-      column.runs.push(r);
       columns.set(key, column);
     }
-  });
   return [...columns.values()];
 }
 

@@ -264,7 +264,6 @@ function table(
       cylinders: [String(c + 1)],
       units: [],
       tipIn: undefined,
-      runs: [c],
     })),
     rows: names.flatMap((regime) =>
       of[regime] === undefined

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { foldJob, type JobEvent } from '../job';
 import { sheetOf } from '../sheet';
 import { append, opened } from '../testing';
-import { keptReading, roadEvidence, roadOf, type TipIn, type Unit, unitsKept } from '.';
+import { keptReading, roadChangeEvent, roadEvidence, roadOf, type TipIn, type Unit, unitsKept } from '.';
 
 function jobOf(log: readonly JobEvent[]) {
   const job = foldJob(log);
@@ -112,15 +112,7 @@ describe('a change after a ride', () => {
   const before = ridden(opened, '1', { lambdas: { ...RIGHT, fullLoad: 0.95 } });
   const [change] = roadOf(jobOf(before)).advice;
   if (change === undefined) throw new Error('no change');
-  const put = append(before, {
-    kind: 'roadChange',
-    part: change.part,
-    unit: change.unit,
-    steps: change.steps,
-    cylinders: [...change.cylinders],
-    isEveryCylinder: change.isEveryCylinder,
-    expected: change.expected.map((cell) => ({ ...cell, cylinders: [...cell.cylinders] })),
-  });
+  const put = append(before, roadChangeEvent(change));
   const rowOf = (log: readonly JobEvent[]) =>
     sheetOf(jobOf(log))
       .stages.flatMap(({ rows }) => rows)

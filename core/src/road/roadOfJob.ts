@@ -1,4 +1,4 @@
-import type { EventOf, Job } from '../job';
+import type { Bare, EventOf, Job } from '../job';
 import { fittingOf, type Setup } from '../setup';
 import { type RoadTable, type RoadTargets, roadTable, USUAL_TARGETS } from './judgeRoad';
 import {
@@ -157,4 +157,24 @@ function jetsOf({ sheet }: Pick<Job, 'sheet'>): Readonly<Partial<Record<Metering
     if (written?.kind === 'measured' && written.result.is === 'figure') stamps[part] = written.result.value;
   }
   return stamps;
+}
+
+/** A change as the log keeps it: what is to be done, and what the next ride is expected to show. */
+export function roadChangeEvent({
+  part,
+  unit,
+  steps,
+  cylinders,
+  isEveryCylinder,
+  expected,
+}: RoadChange): Bare<EventOf<'roadChange'>> {
+  return {
+    kind: 'roadChange',
+    part,
+    unit,
+    steps,
+    cylinders: [...cylinders],
+    isEveryCylinder,
+    expected: expected.map((cell) => ({ ...cell, cylinders: [...cell.cylinders] })),
+  };
 }

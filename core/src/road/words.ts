@@ -46,8 +46,9 @@ export const USUAL_BANDS: Readonly<Record<JudgedRegime, Band>> = {
 export const LEAN_AT_FULL_LOAD = 0.92;
 /** At the first opening leaner than this: the pilot jet is too small, and leaning the idle leans it more: 15 : 1 (common practice, no source). */
 export const LEAN_OFF_IDLE = 1.02;
-/** Richer than these is rich, and far too rich, at full load: 12 and 11 on the petrol scale (common practice, no source). */
-export const RICH_AT_FULL_LOAD = 0.82;
 
 /** Pieces of one ride and sensor that a log keeps at most: neighbours of one regime are put together beyond. Ours. */
 export const MOST_UNITS = 600;
+
+/** Standard deviations to either side that hold nine in ten of a normal distribution: its 95 % point. */
+export const NINE_IN_TEN = 1.644854;

@@ -1,9 +1,8 @@
-import type { RoadTargets } from '@amber-needle/core/road';
 import { mapView } from './view/mapView';
 import type { Strip } from './view/stripOption';
 
 /** Where the time went, and what lambda was there: a map for each run. */
-export function MapPanel({ strips }: { readonly strips: readonly Strip[]; readonly targets: RoadTargets }) {
+export function MapPanel({ strips }: { readonly strips: readonly Strip[] }) {
   return (
     <div className="space-y-6">
       {strips.map(({ key, label, sensor }) => {

@@ -8,6 +8,8 @@ import {
   type LoggedRide,
   type Relabelled,
   type Road,
+  type RunWords,
+  roadChangeEvent,
   roadOf,
 } from '@amber-needle/core/road';
 import { cylinderName } from '@amber-needle/core/setup';
@@ -24,7 +26,7 @@ import { type Action, keyFor } from '@/words/keys';
 import { duration } from '@/words/numbers';
 import { refusalText } from '@/words/refusalWords';
 import { VERDICT_WORDS } from '@/words/roadWords';
-import type { DrawnRun, RunWordsSaid } from '@/workers/roadProtocol';
+import type { DrawnRun } from '@/workers/roadProtocol';
 import { AimsDialog } from './AimsDialog';
 import { ImportDialog, type TakenRide } from './ImportDialog';
 import { LikeTable } from './LikeTable';
@@ -88,9 +90,8 @@ function Desk({ jobId, job, road, log, ask }: DeskProps) {
     if (refusal !== undefined) toast(refusalText(refusal));
     return refusal === undefined;
   };
-  const keepRead = (ride: LoggedRide, run: DrawnRun, words: RunWordsSaid) =>
-    propose(readEvent(ride.logged.id, run, words));
-  const sayWords = async (ride: LoggedRide | undefined, words: RunWordsSaid) => {
+  const keepRead = (ride: LoggedRide, run: DrawnRun, words: RunWords) => propose(readEvent(ride.logged.id, run, words));
+  const sayWords = async (ride: LoggedRide | undefined, words: RunWords) => {
     if (ride === undefined || !open) return;
     const answer = await ask({ kind: 'judge', hash: ride.logged.hash, words });
     if (answer.kind === 'judged') keepRead(ride, answer.run, words);
@@ -131,7 +132,7 @@ function Desk({ jobId, job, road, log, ask }: DeskProps) {
   const main = () => {
     if (say.does === 'putOnSheet') {
       const change = road.advice[chosen];
-      if (change !== undefined && propose(changeEvent(change))) toast('On the sheet, under way');
+      if (change !== undefined && propose(roadChangeEvent(change))) toast('On the sheet, under way');
       setPick(0);
     } else if (say.does !== 'nothing') setPanel('import');
   };
@@ -213,7 +214,7 @@ function Desk({ jobId, job, road, log, ask }: DeskProps) {
               {face === 'table' ? (
                 <LikeTable rows={rows} columns={table.columns.map(({ cylinders }) => columnName(cylinders, nameOf))} />
               ) : (
-                <MapPanel strips={strips} targets={road.targets} />
+                <MapPanel strips={strips} />
               )}
               <SensorLines rides={rides} strips={strips} nameOf={nameOf} />
             </>
@@ -282,7 +283,7 @@ function rounded(seconds: number): number {
 }
 
 /** What a run came to, as the log keeps it. */
-function readEvent(ride: string, run: DrawnRun, { stretches, markerAt }: RunWordsSaid): Bare<EventOf<'rideRead'>> {
+function readEvent(ride: string, run: DrawnRun, { stretches, markerAt }: RunWords): Bare<EventOf<'rideRead'>> {
   return {
     kind: 'rideRead',
     ride,
@@ -296,25 +297,6 @@ function readEvent(ride: string, run: DrawnRun, { stretches, markerAt }: RunWord
 function markerEvent({ logged, read }: LoggedRide, markerAt: number): Bare<EventOf<'rideRead'>> {
   const { stretches = [], sensors = [] } = read ?? {};
   return { kind: 'rideRead', ride: logged.id, stretches, sensors, markerAt };
-}
-
-function changeEvent({
-  part,
-  unit,
-  steps,
-  cylinders,
-  isEveryCylinder,
-  expected,
-}: Road['advice'][number]): Bare<EventOf<'roadChange'>> {
-  return {
-    kind: 'roadChange',
-    part,
-    unit,
-    steps,
-    cylinders: [...cylinders],
-    isEveryCylinder,
-    expected: expected.map((cell) => ({ ...cell, cylinders: [...cell.cylinders] })),
-  };
 }
 
 function stripsOf(rides: readonly LoggedRide[], drawn: ReturnType<typeof useRuns>['drawn'], nameOf: NameOf) {

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Alignment, RoadTargets } from '@amber-needle/core/road';
+import { type Alignment, NINE_IN_TEN, type RoadTargets } from '@amber-needle/core/road';
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkAreaComponent } from 'echarts/components';
 import { type EChartsType, init, use } from 'echarts/core';
@@ -116,7 +116,7 @@ export function Strips({ strips, alignments, targets, selected, onSelect, onMark
 
 function markerText(alignment: Alignment | undefined, i: number): string {
   if (i === 0 || alignment?.by !== 'marker') return 'marker';
-  return `marker, matched ± ${numeral(Math.max(0.05, 1.645 * alignment.deviation), 2)} s`;
+  return `marker, matched ± ${numeral(Math.max(0.05, NINE_IN_TEN * alignment.deviation), 2)} s`;
 }
 
 interface Drawn {

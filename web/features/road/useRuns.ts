@@ -1,8 +1,8 @@
 'use client';
 
-import type { LoggedRide } from '@amber-needle/core/road';
+import type { LoggedRide, RunWords } from '@amber-needle/core/road';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { DrawnRun, RunWordsSaid } from '@/workers/roadProtocol';
+import type { DrawnRun } from '@/workers/roadProtocol';
 import type { AskRides } from './useRideWorker';
 
 /** A ride as it is drawn: read, being fetched, or why it cannot be. */
@@ -12,7 +12,7 @@ export type DrawnRide =
   | { readonly state: 'failed'; readonly reason: string };
 
 /** What the log holds of what somebody said of a ride. */
-export function wordsOf({ read }: LoggedRide): RunWordsSaid {
+export function wordsOf({ read }: LoggedRide): RunWords {
   return { stretches: read?.stretches ?? [], markerAt: read?.markerAt };
 }
 

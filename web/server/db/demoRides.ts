@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
 import { type Bare, foldJob, type JobEvent } from '@amber-needle/core/job';
 import { FULL_LOG, HARD, type Parts, RIGHT, rideTable, simulateRide } from '@amber-needle/core/rideModel';
-import { judgeRun, keptReading, readRideText, roadOf } from '@amber-needle/core/road';
+import { judgeRun, keptReading, readRideText, roadChangeEvent, roadOf } from '@amber-needle/core/road';
 
 /** Rides of the demo's jobs: an invented road, ridden by the model, written by a logger and read as any log is. */
 
@@ -90,14 +90,5 @@ function changeOf(events: readonly JobEvent[]): Bare {
   const job = foldJob(events);
   const change = job === undefined ? undefined : roadOf(job).advice[0];
   if (change === undefined) throw new Error('The demo’s rides call for no change');
-  const { part, unit, steps, cylinders, isEveryCylinder, expected } = change;
-  return {
-    kind: 'roadChange',
-    part,
-    unit,
-    steps,
-    cylinders: [...cylinders],
-    isEveryCylinder,
-    expected: expected.map((cell) => ({ ...cell, cylinders: [...cell.cylinders] })),
-  };
+  return roadChangeEvent(change);
 }

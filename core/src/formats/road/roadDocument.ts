@@ -8,6 +8,7 @@ import {
   type Difference,
   DOUBTS,
   type Family,
+  NINE_IN_TEN,
   type RideProblems,
   type RideProposal,
   type RoadTable,
@@ -78,8 +79,6 @@ function unitsByCylinder({ run, sensors }: NamedRun): CylinderRun {
     })),
   };
 }
-
-const NINE_IN_TEN = 1.644854;
 
 function aligned(first: RunJudgement, run: RunJudgement, byMarker: boolean): Alignment {
   return alignmentOf([first.ride, byMarker ? first.marker : undefined], [run.ride, byMarker ? run.marker : undefined]);

@@ -1,6 +1,6 @@
 import { ln } from '../../basics';
 import type { RoadTable } from '../judgeRoad';
-import type { JudgedRegime } from '../words';
+import { type JudgedRegime, NINE_IN_TEN } from '../words';
 import type { ExpectedCell, RoadChange } from './change';
 import type { LearnedStep } from './effect';
 
@@ -23,7 +23,6 @@ export interface JudgedChange {
 /** A prediction as it is kept: what was changed, and what was expected. */
 export type Prediction = Pick<RoadChange, 'part' | 'steps'> & { readonly expected: readonly ExpectedCell[] };
 
-const NINE_IN_TEN = 1.644854;
 /** How well a step is known before anything was seen of it, as a share. Ours: as the facts of the parts have it, in the middle. */
 const FIRST_DOUBT = 0.5;
 

@@ -1,7 +1,7 @@
 import { Matrix, pseudoInverse } from 'ml-matrix';
 import { at, exp } from '../../basics';
 import { studentFactor } from '../../signal';
-import type { JudgedRegime } from '../words';
+import { type JudgedRegime, NINE_IN_TEN } from '../words';
 import type { Unit } from './units';
 
 /** How lambda differs from one cylinder to another in a regime, the second less the first. */
@@ -21,7 +21,6 @@ export type ComparedBy = 'oneSensor' | 'twoSensors';
 const OWN_DOUBT: Readonly<Record<ComparedBy, number>> = { oneSensor: 0.002, twoSensors: 0.012 };
 /** How much cylinders that differ do: half do not. Ours. */
 const USUAL_DIFFERENCE = 0.035;
-const NINE_IN_TEN = 1.644854;
 /** How much pieces scatter by themselves, counted as so many of them. As for a mean. */
 const USUAL_SPREAD = 0.012;
 const USUAL_COUNTS = 2;

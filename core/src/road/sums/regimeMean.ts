@@ -1,4 +1,5 @@
 import { studentFactor } from '../../signal';
+import { NINE_IN_TEN } from '../words';
 import type { Unit } from './units';
 
 /** Lambda of a regime: its mean over time, and how far the mean of many such rides may lie from it. */
@@ -18,9 +19,6 @@ export interface RegimeMean {
  */
 const USUAL_SPREAD = { slow: 0.009, power: 0.014 } as const;
 const USUAL_COUNTS = 2;
-/** 95 % point of the normal distribution. */
-const NINE_IN_TEN = 1.644854;
-
 /**
  * The time-weighted mean of pieces that each are one draw, whatever happened within: their spread, and not that of the samples, gives the doubt.
  * Ratio estimator over clusters: Cochran, Sampling Techniques (1977), sec. 6.3 and 9.3 (from memory), with a little of what is usual mixed in.

@@ -8,7 +8,6 @@ export interface MeteringView {
   readonly curves: readonly {
     readonly part: string;
     readonly path: string;
-    readonly peak: { readonly x: number; readonly y: number };
   }[];
   /** Where this ride was, regime by regime. */
   readonly regimes: readonly { readonly name: string; readonly x: number }[];
@@ -27,11 +26,9 @@ export function meteringView(family: Family, table: RoadTable | undefined): Mete
         x: (k / POINTS) * WIDTH,
         y: HEIGHT * (1 - shareAt(part, k / POINTS)),
       }));
-      const peak = points.reduce((best, point) => (point.y < best.y ? point : best));
       return {
         part: PART_WORDS[part.part][0],
         path: `M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}`,
-        peak,
       };
     }),
     regimes: (table?.rows ?? []).flatMap(({ regime, cells }) => {

@@ -2,6 +2,7 @@ import {
   type Family,
   type JudgedChange,
   METERING,
+  NINE_IN_TEN,
   partText,
   type Road,
   type RoadChange,
@@ -224,7 +225,7 @@ function expectedLines(expected: RoadChange['expected'], { rows }: RoadTable): r
   const lines = rows.flatMap(({ regime, band }) => {
     const cells = expected.filter((cell) => cell.regime === regime);
     if (!cells.some((cell) => Math.abs(cell.expected - cell.before) >= 0.005)) return [];
-    const doubt = Math.max(0.01, ...cells.map(({ deviation }) => 1.645 * deviation));
+    const doubt = Math.max(0.01, ...cells.map(({ deviation }) => NINE_IN_TEN * deviation));
     const outside = cells.some((cell) => cell.expected > band.high)
       ? ', lean'
       : cells.some((cell) => cell.expected < band.low)

@@ -1,5 +1,5 @@
 import { foldJob, type JobEvent } from '@amber-needle/core/job';
-import { describeRide, type RideColumn, type RoadMap, roadOf } from '@amber-needle/core/road';
+import { describeRide, type RideColumn, type RoadMap, roadChangeEvent, roadOf } from '@amber-needle/core/road';
 import { append, opened } from '@amber-needle/core/testing';
 import { describe, expect, it } from 'vitest';
 import type { DrawnRun } from '@/workers/roadProtocol';
@@ -73,15 +73,9 @@ describe('what the side says', () => {
     const before = ridden(ridden(opened, '1', { idle: 0.96, fullLoad: 0.95 }), '2', { idle: 0.96, fullLoad: 0.95 });
     const change = roadOfLog(before).advice[0];
     if (change === undefined) throw new Error('no change');
-    const { gain, cures, ...bare } = change;
-    const put = append(before, {
-      ...bare,
-      kind: 'roadChange',
-      cylinders: [...bare.cylinders],
-      expected: bare.expected.map((cell) => ({ ...cell, cylinders: [...cell.cylinders] })),
-    });
+    const put = append(before, roadChangeEvent(change));
     expect(say(roadOfLog(put))).toMatchObject({ first: 'Ride it again', does: 'takeNext' });
-    const reached = bare.expected.find(({ regime }) => regime === 'fullLoad')?.expected ?? 0;
+    const reached = change.expected.find(({ regime }) => regime === 'fullLoad')?.expected ?? 0;
     const after = roadOfLog(
       ridden(ridden(put, '1', { idle: 0.96, fullLoad: reached }), '2', { idle: 0.96, fullLoad: reached }),
     );
