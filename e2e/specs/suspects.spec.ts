@@ -1,4 +1,4 @@
-import { type Browser, expect, type Locator, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page, test } from '@playwright/test';
 import { expectAccessible } from '../support/accessibility';
 import { secondWorkshop, started } from '../support/secondWorkshop';
 import { openDesk, savedKinds } from '../support/workshop';
