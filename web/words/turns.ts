@@ -1,15 +1,16 @@
 const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'];
 
-/** An amount of turning as people say it: `⅛`, `1¼`, `3/16`, `1 and 3/16`. Without direction. */
+/** An amount of turning as people say it: `⅛`, `1¼`, `3/16`, `1 and 3/16`; the finest is `1/32`. Without direction. */
 export function fraction(turns: number): string {
-  const sixteenths = Math.round(Math.abs(turns) * 16);
-  const whole = Math.floor(sixteenths / 16);
-  const rest = sixteenths % 16;
-  const part = rest % 2 === 0 ? (EIGHTHS[rest / 2] ?? '') : `${rest}/16`;
-  if (whole === 0) return part === '' ? '0' : part;
-  if (part === '') return String(whole);
+  const finest = Math.round(Math.abs(turns) * 32);
+  const whole = Math.floor(finest / 32);
+  const rest = finest % 32;
+  if (rest === 0) return String(whole);
+  const eighths = EIGHTHS[rest / 4];
+  if (eighths !== undefined) return whole === 0 ? eighths : `${whole}${eighths}`;
+  const part = rest % 2 === 0 ? `${rest / 2}/16` : `${rest}/32`;
   // `1 5/16` reads as fifteen sixteenths from a metre away.
-  return rest % 2 === 0 ? `${whole}${part}` : `${whole} and ${part}`;
+  return whole === 0 ? part : `${whole} and ${part}`;
 }
 
 /** `⅛ turn in`. In is clockwise as seen from the screw's head. */

@@ -25,7 +25,7 @@ export const mixtureDue: Stage = ({ job, mixture, mixtureAhead, grounds }) => {
   const { rpm, screwTurns, lastTurned } = mixture;
   // A screw under way is finished first: an idle that a lean mixture has dropped wants fuel, not more air.
   const isSlow = grounds.now.speed < idleRpm - Math.max(COARSE * idleBandRpm, IDLE_OFF * idleRpm);
-  if (isSlow && job.sinceReading !== 'noReading' && wantsFuelFirst(mixture, next))
+  if (isSlow && job.sinceReading !== 'noReading' && wantsMixtureFirst(mixture, next))
     return { kind: 'mixture', step: next, stands };
   const isUnderWay = next.do !== 'turn' || next.adjuster === lastTurned?.adjuster;
   if (!isUnderWay && rpm !== undefined && Math.abs(rpm - idleRpm) > Math.max(COARSE * idleBandRpm, IDLE_OFF * idleRpm))
@@ -41,10 +41,22 @@ export const mixtureDue: Stage = ({ job, mixture, mixtureAhead, grounds }) => {
   return { kind: 'mixture', step: next, stands };
 };
 
-/** Before a slow engine is opened its mixture is looked at once; and what is lean by that gets fuel, for air would lean it more. */
-function wantsFuelFirst({ seen }: Mixture, next: MixtureStep): boolean {
+/**
+ * Before a slow engine is opened its mixture is looked at, and again after each turn of its screws; what is plainly off is set, for more air would only lean a
+ * lean engine, and a drowned one is slow whatever its throttles do.
+ */
+function wantsMixtureFirst({ seen }: Mixture, next: MixtureStep): boolean {
   const isLooked = seen.some(({ seen: { how } }) => how === 'sensor' || how === 'co' || how === 'colour');
-  if (next.do === 'freeAir') return !isLooked;
-  if (next.do === 'look') return !isLooked && next.instrument !== 'tachometer' && next.instrument !== 'ears';
-  return next.do === 'turn' && next.way === 'richer' && isLooked;
+  switch (next.do) {
+    case 'freeAir':
+      return !isLooked;
+    case 'look':
+      return (
+        next.instrument !== 'tachometer' && next.instrument !== 'ears' && (!isLooked || next.purpose === 'afterTurn')
+      );
+    case 'turn':
+      return isLooked && (next.way === 'richer' || next.purpose === 'target');
+    case 'count':
+      return false;
+  }
 }

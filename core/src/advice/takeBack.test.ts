@@ -32,6 +32,22 @@ describe('a turn that killed the engine', () => {
     expect(advise(back).kind).not.toBe('turn');
   });
 
+  it('is no turn of an engine that stood before it: a speed of nothing tells as well as a word', () => {
+    const nothing = reading({ kPa: [0, 0], rpm: 0 });
+    for (const told of [stalled, nothing]) {
+      const { job } = found([told, move('K', 0.5), told].reduce(append, died));
+      expect(job.stall).toBeUndefined();
+    }
+    expect(found(append(before, nothing)).job.stall).toMatchObject({ adjuster: 'K', by: -1 });
+  });
+
+  it('leaves what is believed of the air alone where the engine stood when it was read', () => {
+    const stood = [append(before, reading({ kPa: [0.1, 0], rpm: 3 })), append(before, stalled)].map(
+      (log) => found(log).belief.mean,
+    );
+    expect(stood[0]).toEqual(stood[1]);
+  });
+
   it('is none where nothing was turned', () => {
     const log = append(append(before, move('K', 0)), stalled);
     const advice = advise(log);

@@ -1,6 +1,7 @@
 import { assertNever, at } from '../basics';
 import { allSupposed, isSame, likeliestWay, type Supposition } from '../faults';
 import type { EventOf, JobEvent } from '../job/events';
+import { STANDS_RPM } from '../job/slices/balance';
 import { effectiveEvents } from '../job/undo';
 import type { Setup } from '../setup';
 import type { Belief } from './belief';
@@ -60,6 +61,8 @@ export function foldEvent(belief: Belief, event: JobEvent, supposition: Supposit
       return { ...belief, stage: event.stage };
     case 'reading': {
       if (belief.stage === 'offIdle') return belief;
+      // Behind throttles of an engine that stands there is nothing to compare.
+      if (event.speed !== undefined && event.speed.rpm < STANDS_RPM) return foldStall(belief, supposed);
       const reading = supposedReading(event, supposed);
       return foldSeen(belief, (before) => observedReading(before, reading), supposed);
     }
@@ -67,8 +70,7 @@ export function foldEvent(belief: Belief, event: JobEvent, supposition: Supposit
       if (belief.stage === 'offIdle') return belief;
       return foldSeen(belief, (before) => observedAirflow(before, event, supposed.leaks), supposed);
     case 'stalled':
-      // With nothing turned before it says nothing of a screw.
-      return belief.pending === undefined ? belief : foldSeen(belief, observedStall, supposed);
+      return foldStall(belief, supposed);
     case 'move':
       return {
         ...supposedMove(belief, event, supposed),
@@ -92,6 +94,11 @@ const WORTH_ANOTHER_LOOK = 0.25;
 const TURNS_AGAIN = 2;
 /** But no further from what was thought than this, log gain: a factor of four and a half. */
 const FURTHEST = 1.5;
+
+/** An engine that stopped: with nothing turned before that says nothing of a screw. */
+function foldStall(belief: Belief, supposed: Supposed): Belief {
+  return belief.pending === undefined ? belief : foldSeen(belief, observedStall, supposed);
+}
 
 type Observing = (belief: Belief) => Belief;
 

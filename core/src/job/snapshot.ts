@@ -4,7 +4,7 @@ import type { Job, Standing } from './slices';
 import { effectiveEvents } from './undo';
 
 /** Counted up when the fold of the same log comes to something else: snapshots of another version are made anew. */
-export const FOLD_VERSION = 5;
+export const FOLD_VERSION = 6;
 
 /** Where a job stands, without its record: what a snapshot keeps. */
 export function standingOf(job: Job | undefined): Standing | undefined {

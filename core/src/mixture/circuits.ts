@@ -71,3 +71,10 @@ export function cylindersOf(setup: Setup, throat: number): readonly number[] {
   const feeds = setup.throats[throat]?.feeds ?? [];
   return setup.cylinders.flatMap(({ id }, k) => (feeds.includes(id) ? [k] : []));
 }
+
+/** Turns leaner for turns in, on the first throat that a screw reaches. */
+export function leanerBy(setup: Setup, adjuster: string, turnsIn: number): number {
+  const screw = setup.adjusters.find(({ id }) => id === adjuster);
+  const first = screw?.acts[0];
+  return screw === undefined || first === undefined ? 0 : -enrichmentOn(screw, first.throat) * turnsIn;
+}

@@ -1,9 +1,9 @@
 import { at } from '../basics';
 import { actionOn, concernOf } from '../setup';
 import { meanDirection } from './belief';
-import { type Circuit, cylindersOf, mixtureScrews } from './circuits';
-import { BASE_TURNS, believed, leanerBy, type Mixture } from './fold';
+import { type Circuit, cylindersOf, leanerBy, mixtureScrews } from './circuits';
 import { colourChance, lambdaOfCo, liftChance, plugChance } from './likelihoods';
+import { BASE_TURNS, believed, type Mixture } from './mixture';
 import { leaned } from './move';
 import { type CircuitStand, standOf } from './target';
 import { varianceAlong } from './update';

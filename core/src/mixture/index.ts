@@ -1,10 +1,12 @@
 export * from './belief';
 export * from './circuits';
 export * from './explain';
-export * from './fold';
+export { mixtureOf } from './fold';
 export * from './informationLimit';
+export * from './mixture';
 export * from './mixtureReport';
 export * from './nextStep';
 export * from './rules';
+export { placeOf } from './sights';
 export * from './target';
 export * from './words';

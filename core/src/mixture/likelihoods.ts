@@ -50,7 +50,11 @@ const MISSES_DOUBT = 0.15;
 
 /** Probability that a person names this colour. */
 export function colourChance(colour: FlameColourSeen, when: 'idle' | 'blip', x: number): number {
-  if (colour !== 'misses') return chanceOf(when === 'blip' ? UNDER_BLIP : COLOURS, colour, x);
+  return colour === 'misses' ? missesChance(x) : chanceOf(when === 'blip' ? UNDER_BLIP : COLOURS, colour, x);
+}
+
+/** Probability that cycles plainly miss: too rich or too lean to catch, or for another reason. */
+export function missesChance(x: number): number {
   const rich = normalBelow((Math.log(MISSES_RICHER) - x) / MISSES_DOUBT);
   const lean = normalBelow((x - Math.log(MISSES_LEANER)) / MISSES_DOUBT);
   return 0.1 + 0.9 * (rich + lean);

@@ -1,7 +1,7 @@
 import type { Evidence } from '../suspects/infer';
 import { cylindersOf } from './circuits';
 import { type MixtureFinding, mixtureFindings } from './explain';
-import type { Mixture } from './fold';
+import type { Mixture } from './mixture';
 
 /** What the mixture showed that no screw cures, in the words of the search's map: each once. */
 export function mixtureEvidence(mixture: Mixture): readonly Evidence[] {

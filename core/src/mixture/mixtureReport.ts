@@ -1,11 +1,12 @@
 import { at } from '../basics';
 import type { Seen } from './belief';
 import { drawnMixture } from './belief';
-import { type Circuit, cylindersOf, mixtureScrews } from './circuits';
+import { type Circuit, cylindersOf, leanerBy, mixtureScrews } from './circuits';
 import { asFound, type MixtureFinding, mixtureFindings } from './explain';
-import { BASE_TURNS, believed, leanerBy, type Mixture, placeOf, type SeenAt } from './fold';
 import { meanLack } from './hill';
+import { BASE_TURNS, believed, type Mixture, type SeenAt } from './mixture';
 import { leaned } from './move';
+import { placeOf } from './sights';
 import { standOf } from './target';
 
 /** One circuit as it was found and is now, with what was seen of it: plain data for a screen, a report, a file. */

@@ -34,11 +34,21 @@ export function turnsToLean(gain: number, change: number): number {
   return (1 - Math.exp(-BEND * change)) / (BEND * Math.exp(gain));
 }
 
-/** The state after a screw was turned in by so many turns: a mixture screw by what it does, another by a doubt. */
+/** A screw turned in by so many turns. `astray`: how far, by screw, what a turn does is from what is thought, logarithm. */
+export interface MadeTurn {
+  readonly adjuster: string;
+  readonly turns: Turns | number;
+  readonly astray?: readonly number[];
+}
+
+/**
+ * The state after a turn: of a mixture screw by what it does, of another by a doubt. With `astray`, what a turn does is followed in a straight line from there
+ * instead of from what is thought.
+ */
 export function turned(
   layout: MixtureLayout,
   state: MixtureState,
-  { adjuster: id, turns: by }: { readonly adjuster: string; readonly turns: Turns | number },
+  { adjuster: id, turns: by, astray = [] }: MadeTurn,
 ): MixtureState {
   const adjuster = layout.setup.adjusters.find((candidate) => candidate.id === id);
   if (adjuster === undefined || by === 0) return state;
@@ -53,14 +63,14 @@ export function turned(
   }
   const screw = mixtureScrews(layout.setup).findIndex((candidate) => candidate.id === id);
   const place = layout.gain(screw);
-  const gain = at(state.mean, place);
+  const off = astray[screw] ?? 0;
   const hand = new Map<number, number>();
   let largest = 0;
   layout.setup.throats.forEach((throat, i) => {
     const enriches = enrichmentOn(adjuster, throat.id);
     if (enriches === 0) return;
-    const { change, slope } = leaned(gain, -enriches * by);
-    turn.shift(layout.lambda(i), change);
+    const { change, slope } = leaned(at(state.mean, place) + off, -enriches * by);
+    turn.shift(layout.lambda(i), change - slope * off);
     turn.slope(layout.lambda(i), place, slope);
     turn.widen(layout.lambda(i), (OWN_DOUBT * change) ** 2);
     hand.set(layout.lambda(i), slope / by);

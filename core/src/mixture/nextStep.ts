@@ -2,11 +2,12 @@ import { at } from '../basics';
 import { type Adjuster, sharesPlenum } from '../setup';
 import { type Turns, turns } from '../units';
 import { circuitDirection, type MixtureState } from './belief';
-import { type Circuit, cylindersOf, mixtureScrews } from './circuits';
+import { type Circuit, cylindersOf, leanerBy, mixtureScrews } from './circuits';
 import { placeOfScrew } from './explain';
-import { BASE_TURNS, believed, leanerBy, type Mixture } from './fold';
+import { BASE_TURNS, believed, type Mixture } from './mixture';
 import { turned, turnsToLean } from './move';
 import { probeWorth } from './probe';
+import { wasDead } from './sights';
 import { type CircuitStand, isFreshWith, isMissing, standOf, unseenCylinders } from './target';
 import { COLLECTOR, type MixtureInstrument } from './words';
 
@@ -55,6 +56,9 @@ export interface MixtureOutlook {
 const SURE = { figure: 0.92, answer: 0.8 } as const;
 /** A step of a mixture screw, turns; and the largest in one go. common practice, no source: eighths and sixteenths. */
 const FINE = 1 / 16;
+/** Where a sixteenth would go past, for some screws make two tenths of lambda in half a turn: half of one, which a steady hand still makes. Ours. */
+const FINEST = 1 / 32;
+const FINEST_BELOW = (3 / 4) * FINE;
 const COARSE = 1 / 8;
 const COARSE_FROM = 3 / 8;
 const LARGEST = 1;
@@ -96,10 +100,12 @@ const OFF_BASE = 0.75;
 /** An engine that does not idle is given so much more fuel by each screw in turn; and so many rounds of it. Ours. */
 const ALIVE_TURNS = 3 / 8;
 const ALIVE_ROUNDS = 3;
+/** Richer than its target by so many standard deviations an engine that hardly runs is drowned, not starved. Ours. */
+const DROWNED = 1.5;
 
 /** Screws are counted and set to their base first; an engine that does not idle gets fuel before it is opened. */
 function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | undefined {
-  const { layout, seen, fromSeat, screwTurns, stoodStill } = mixture;
+  const { layout, seen, fromSeat, screwTurns, stoodStill, stoodAt, touched } = mixture;
   const screws = mixtureScrews(layout.setup);
   const asked = new Set(seen.flatMap((each) => (each.seen.how === 'turns' ? [each.seen.adjuster] : [])));
   const uncounted = screws.find(({ id }) => !asked.has(id));
@@ -110,18 +116,46 @@ function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | und
     if (adjuster === undefined || circuit === undefined) return undefined;
     return turnStep(mixture, state, { screw, adjuster, circuit, by, purpose, drop: 0 });
   };
-  for (const [screw, { id }] of screws.entries()) {
+  // A figure says which way its screw should go; without one its base turns are the best guess.
+  const isBlind = !layout.setup.cylinders.some((_, k) => hasFigure(mixture, k));
+  for (const [screw, { id }] of isBlind ? screws.entries() : []) {
     const counted = fromSeat[id];
     if (counted === undefined || screwTurns[id] !== undefined || Math.abs(counted - BASE_TURNS) < OFF_BASE) continue;
     const found = step(screw, leanerBy(layout.setup, id, counted - BASE_TURNS), 'base');
     if (found !== undefined) return found;
   }
-  if (stoodStill > 0 && stoodStill <= ALIVE_ROUNDS * screws.length)
-    return step((stoodStill - 1) % screws.length, -ALIVE_TURNS, 'alive');
+  const wake = (screw: number) => step(screw, wakesBy(mixture, state, screw), 'alive');
+  // Whether the last turn woke it is for the engine to say.
+  const stands = stoodAt > Math.max(...touched);
+  if (stands && stoodStill <= ALIVE_ROUNDS * screws.length) return wake((stoodStill - 1) % screws.length);
   const made = Object.values(screwTurns).reduce<number>((sum, count) => sum + (count ?? 0), 0);
-  return barelyRuns(mixture) && made < ALIVE_ROUNDS * screws.length
-    ? step(made % screws.length, -ALIVE_TURNS, 'alive')
-    : undefined;
+  if (barelyRuns(mixture) && made < ALIVE_ROUNDS * screws.length) return wake(made % screws.length);
+  const dead = layout.circuits.find(
+    (circuit) => burnsNowhere(mixture, circuit) && turnsOn(mixture, circuit) < ALIVE_ROUNDS * circuit.screws.length,
+  );
+  return dead && wake(at(dead.screws, 0).screw);
+}
+
+/** Turns leaner that may bring an engine to life: fuel, unless it is plainly drowned. */
+function wakesBy(mixture: Mixture, state: MixtureState, screw: number): number {
+  const drowned = mixture.layout.circuits
+    .filter(({ screws }) => screws.some((reached) => reached.screw === screw))
+    .map((circuit) => standOf(mixture, state, circuit))
+    .every(({ error, sigma }) => error < -DROWNED * sigma);
+  return drowned ? ALIVE_TURNS : -ALIVE_TURNS;
+}
+
+/** Whether an instrument shows a figure of a cylinder that can be believed: a two-stroke that fires now and then shows none. */
+function hasFigure({ plan, missing }: Mixture, cylinder: number): boolean {
+  const isShown = plan.instruments.includes('sensor') || plan.instruments.includes('co');
+  return isShown && at(missing, cylinder) < 0.5;
+}
+
+/** A circuit of a four-stroke none of whose cylinders burns, as a sensor last saw them. */
+function burnsNowhere({ layout, ...mixture }: Mixture, circuit: Circuit): boolean {
+  const { setup } = layout;
+  const cylinders = cylindersOf(setup, circuit.place).map((k) => setup.cylinders[k]?.id ?? '');
+  return setup.engine.strokes === 4 && cylinders.every((cylinder) => wasDead({ layout, ...mixture }, cylinder));
 }
 
 /** Slower than this share of its idle an engine that misses barely runs. Ours. */
@@ -341,9 +375,9 @@ function roundTurns(
 ): number {
   const wanted = Math.min(most, Math.abs(leaner)) * Math.sign(leanerBy(layout.setup, id, 1)) * Math.sign(leaner);
   const now = turnsIn[id] ?? 0;
-  const step = Math.abs(wanted) < COARSE_FROM ? FINE : COARSE;
+  const step = Math.abs(wanted) < FINEST_BELOW ? FINEST : Math.abs(wanted) < COARSE_FROM ? FINE : COARSE;
   const room = wanted > 0 ? Math.min(range.inTurns - now, fromSeat[id] ?? LARGEST_TO_BASE) : range.outTurns + now;
-  const size = Math.min(Math.round(Math.abs(wanted) / step) * step, Math.floor((room + 1e-9) / FINE) * FINE);
+  const size = Math.min(Math.round(Math.abs(wanted) / step) * step, Math.floor((room + 1e-9) / FINEST) * FINEST);
   return size <= 0 ? 0 : Math.sign(wanted) * size;
 }
 

@@ -1,9 +1,9 @@
 import { at } from '../basics';
 import { circuitDirection, type MixtureState } from './belief';
 import { type Circuit, cylindersOf } from './circuits';
-import type { Mixture } from './fold';
 import { edgeOf, LEAN_BEST_SHARE } from './hill';
 import { lambdaOfCo, normalBelow, RIGHT_COLOUR, RIGHT_LIFT } from './likelihoods';
+import type { Mixture } from './mixture';
 import { type Direction, varianceAlong } from './update';
 import { MIXTURE_INSTRUMENTS, type MixtureInstrument } from './words';
 

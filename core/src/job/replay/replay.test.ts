@@ -33,6 +33,7 @@ function asThen(events: readonly JobEvent[]): unknown {
     turnedLast,
     stall,
     stallsBeyond,
+    isStopped,
     matchedAt,
     search,
     sheet,

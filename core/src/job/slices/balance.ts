@@ -20,6 +20,8 @@ export interface Balance {
   readonly turnedLast: { readonly adjuster: string; readonly by: Turns } | undefined;
   /** The turn that killed the engine, until it is taken back. */
   readonly stall: { readonly adjuster: string; readonly by: Turns } | undefined;
+  /** It stood when something was last said of it: a turn made since cannot have killed it. */
+  readonly isStopped: boolean;
   /** How far in and out screws may be turned before the engine dies, as far as it has shown; from as found. */
   readonly stallsBeyond: Readonly<Record<string, { readonly out?: Turns; readonly in?: Turns }>>;
   /** Blips with nothing turned since something was. */
@@ -45,6 +47,7 @@ export function openBalance(setup: Setup): Balance {
     stands: [],
     turnedLast: undefined,
     stall: undefined,
+    isStopped: false,
     stallsBeyond: {},
     blips: 0,
     offIdleSkipped: false,
@@ -52,6 +55,22 @@ export function openBalance(setup: Setup): Balance {
     touchedAt: 0,
     matchedAt: 0,
     sinceReading: 'noReading',
+  };
+}
+
+/** Slower than this nothing turns but a starter, rpm. Ours. */
+export const STANDS_RPM = 150;
+
+/** The turn that no reading has followed killed it, unless it stood before: half of that turn is as far as its screw is trusted from now on. */
+export function stoppedNow({ turnedLast, positions, stallsBeyond, isStopped }: Balance): Partial<Balance> {
+  if (turnedLast === undefined || isStopped) return { isStopped: true };
+  const { adjuster, by } = turnedLast;
+  const limit = turns((positions[adjuster] ?? 0) - by / 2);
+  const known = stallsBeyond[adjuster] ?? {};
+  return {
+    stall: turnedLast,
+    isStopped: true,
+    stallsBeyond: { ...stallsBeyond, [adjuster]: by < 0 ? { ...known, out: limit } : { ...known, in: limit } },
   };
 }
 

@@ -114,6 +114,7 @@ export function driveForeign(setup: Setup, options: DriveOptions): Driven {
       }
       case 'mixture':
         for (const event of mixtureAs(advice.step, { setup, bank, options })) log(event);
+        if (advice.step.do === 'turn' && bank.dies()) log({ kind: 'stalled', seen: 'byPerson' });
         break;
       case 'couple':
         log({ kind: 'coupled', coupling: advice.coupling, state: advice.state });

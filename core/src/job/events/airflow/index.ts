@@ -16,6 +16,7 @@ export const airflow: EventKind<typeof AirflowSchema> = {
   folds: {
     opening: markedPractice,
     balance: ({ setup, sinceReading }) => ({
+      isStopped: false,
       sinceReading: decidingQuantity(setup) === 'airflow' ? 'nothing' : sinceReading,
     }),
   },

@@ -14,8 +14,14 @@ export const mixtureSeen: EventKind<typeof MixtureSeenSchema> = {
   season: 'untilClosed',
   title: 'Mixture seen',
   refuse: ({ setup }, { seen }) => refusal(setup, seen),
+  folds: { balance: (_, { seen }) => (isOfRunning(seen) ? { isStopped: false } : {}) },
   record: ({ mixture }, event) => ({ mixture: [...mixture, event] }),
 };
+
+/** Whether an engine had to run for it to be seen. */
+function isOfRunning({ how }: Seen): boolean {
+  return how !== 'turns' && how !== 'freeAir' && how !== 'plug';
+}
 
 function refusal({ cylinders, throats, adjusters }: Setup, seen: Seen) {
   const hasExhaust = (exhaust: string) => exhaust === COLLECTOR || cylinders.some(({ id }) => id === exhaust);

@@ -1,5 +1,6 @@
 import { decidingQuantity } from '../../../setup';
 import { allThroats } from '../../parts';
+import { STANDS_RPM, stoppedNow } from '../../slices/balance';
 import type { EventKind, RawEvent } from '../eventKind';
 import { markedPractice } from '../practice';
 import { ReadingSchema } from './schema';
@@ -16,10 +17,13 @@ export const reading: EventKind<typeof ReadingSchema> = {
   folds: {
     opening: markedPractice,
     gauges: ({ stage }, { round }) => (stage === 'offIdle' ? {} : { oneGauge: round !== undefined }),
-    balance: ({ stage, setup }) =>
-      stage === 'idle' && decidingQuantity(setup) === 'depression'
-        ? { sinceReading: 'nothing', turnedLast: undefined, stall: undefined }
-        : {},
+    balance: (job, { speed }) => {
+      // Whoever cannot say that it stalled reads a speed of nothing.
+      if (speed !== undefined && speed.rpm < STANDS_RPM) return { ...stoppedNow(job), sinceReading: 'nothing' };
+      return job.stage === 'idle' && decidingQuantity(job.setup) === 'depression'
+        ? { sinceReading: 'nothing', turnedLast: undefined, stall: undefined, isStopped: false }
+        : { isStopped: false };
+    },
   },
   record: ({ readings, offIdleReadings }, event, { stage }) =>
     stage === 'offIdle' ? { offIdleReadings: [...offIdleReadings, event] } : { readings: [...readings, event] },

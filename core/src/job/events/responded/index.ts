@@ -8,5 +8,6 @@ export const responded: EventKind<typeof RespondedSchema> = {
   upcasters: [],
   season: 'atTheBench',
   title: 'Speed answered',
+  folds: { balance: () => ({ isStopped: false }) },
   record: ({ mixture }, event) => ({ mixture: [...mixture, event] }),
 };

@@ -1,4 +1,4 @@
-import { turns } from '../../../units';
+import { stoppedNow } from '../../slices/balance';
 import type { EventKind } from '../eventKind';
 import { StalledSchema } from './schema';
 
@@ -10,16 +10,6 @@ export const stalled: EventKind<typeof StalledSchema> = {
   season: 'atTheBench',
   title: 'The engine stalled',
   folds: {
-    // The turn that no reading has followed killed it: half of that turn is as far as its screw is trusted from now on.
-    balance: ({ turnedLast, positions, stallsBeyond }) => {
-      if (turnedLast === undefined) return {};
-      const { adjuster, by } = turnedLast;
-      const limit = turns((positions[adjuster] ?? 0) - by / 2);
-      const known = stallsBeyond[adjuster] ?? {};
-      return {
-        stall: turnedLast,
-        stallsBeyond: { ...stallsBeyond, [adjuster]: by < 0 ? { ...known, out: limit } : { ...known, in: limit } },
-      };
-    },
+    balance: (job) => stoppedNow(job),
   },
 };

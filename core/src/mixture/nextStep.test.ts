@@ -1,0 +1,122 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Bare } from '../job';
+import { ARCHETYPES } from '../setup';
+import { append } from '../testing/jobs';
+import { count, known, logOf, PLAN, sensor, speed, turn } from '../testing/mixtureLogs';
+import { circuitsOf, mixtureOf, mixtureOutlook } from './index';
+
+const { vTwin, fourBarrel, twoStrokeTwin, flatFour } = ARCHETYPES;
+const stalled: Bare = { kind: 'stalled', seen: 'byPerson' };
+const free: Bare = { kind: 'mixtureSeen', seen: { how: 'freeAir', oxygenPercent: 20.95 } };
+
+describe('the next step', () => {
+  it('is a count of every screw, then base turns where nothing shows a figure, else a look', () => {
+    const first = mixtureOutlook(known(vTwin)).next;
+    expect(first).toEqual({ do: 'count', adjuster: 'M1' });
+    const far = [count('M1', 0.5), count('M2', 2)];
+    const bySpeed = { ...PLAN, instruments: ['tachometer'], rule: { by: 'leanBest' } } as const satisfies Bare;
+    const based = mixtureOutlook(known(vTwin, bySpeed, ...far)).next;
+    expect(based).toMatchObject({ do: 'turn', adjuster: 'M1', turns: -1.5, way: 'richer', purpose: 'base' });
+    // A sensor says which way the screw should go, and how far.
+    expect(mixtureOutlook(known(vTwin, ...far)).next).toMatchObject({ do: 'freeAir' });
+  });
+
+  it('is base turns on a two-stroke whatever shows a figure: at idle it shows misses', () => {
+    const far = [count('M1', 0.5), count('M2', 1.5)];
+    expect(mixtureOutlook(known(twoStrokeTwin, ...far)).next).toMatchObject({ do: 'turn', purpose: 'base' });
+  });
+
+  it('gives a dead engine fuel before it is opened, then asks whether it runs', () => {
+    const dead = [count('M1', null), count('M2', null), stalled];
+    const step = mixtureOutlook(known(vTwin, ...dead)).next;
+    expect(step).toMatchObject({ do: 'turn', way: 'richer', purpose: 'alive' });
+    if (step?.do !== 'turn') return;
+    const given = [...dead, turn(step.adjuster, step.turns)];
+    expect(mixtureOutlook(known(vTwin, ...given)).next?.do).not.toBe('turn');
+    // A speed of nothing is as good a word.
+    for (const still of [stalled, speed(0)])
+      expect(mixtureOutlook(known(vTwin, ...given, still)).next).toMatchObject({ do: 'turn', purpose: 'alive' });
+  });
+
+  it('gives fuel to a cylinder that does not burn, and takes it from one that is drowned', () => {
+    const counted = [count('M1', 2), count('M2', 2), free];
+    const starved = known(vTwin, ...counted, sensor('2', 0.95), sensor('1', 4.9, { flutter: 0.1 }));
+    expect(mixtureOutlook(starved).next).toMatchObject({ adjuster: 'M1', way: 'richer', purpose: 'alive' });
+    const drowned = known(
+      vTwin,
+      ...counted,
+      sensor('2', 0.95),
+      sensor('1', 0.7, { flutter: 0.005 }),
+      turn('M1', -0.75),
+      sensor('2', 0.95),
+      sensor('1', 4.9, { flutter: 0.1 }),
+    );
+    expect(mixtureOutlook(drowned).next).toMatchObject({ adjuster: 'M1', way: 'leaner', purpose: 'alive' });
+  });
+
+  it('turns a thirty-second where a sixteenth would go past', () => {
+    const strong = known(
+      vTwin,
+      { ...PLAN, instruments: ['sensor'] },
+      count('M1', 2),
+      count('M2', 2),
+      free,
+      sensor('2', 0.95),
+      sensor('1', 0.86),
+      turn('M1', 0.125),
+      sensor('1', 0.93, { flutter: 0.005 }),
+      sensor('2', 0.95),
+    );
+    expect(mixtureOutlook(strong).next).toMatchObject({ do: 'turn', adjuster: 'M1', turns: 1 / 32 });
+  });
+
+  it('never turns past a seat or an end', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.boolean(), fc.double({ min: 0.7, max: 1.4, noNaN: true })), { maxLength: 8 }),
+        (all) => {
+          let log = logOf(vTwin, PLAN);
+          for (const [isFirst, lambda] of all) {
+            const mixture = mixtureOf(vTwin, log);
+            const step = mixture && mixtureOutlook(mixture).next;
+            const proposal: Bare =
+              step?.do === 'turn' ? turn(step.adjuster, step.turns) : sensor(isFirst ? '1' : '2', lambda);
+            // A log refuses a turn beyond range: to add it would throw.
+            log = append(log, proposal);
+          }
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+
+  it('goes round all cylinders of a throat with one sensor: one of them is not the others', () => {
+    const one = { ...PLAN, instruments: ['sensor'] } as const satisfies Bare;
+    const before = [one, count('M1', 2), count('M2', 2), free] as const;
+    const first = mixtureOutlook(known(flatFour, ...before)).next;
+    expect(first).toMatchObject({ do: 'look', instrument: 'sensor' });
+    const [place = ''] = first?.do === 'look' ? first.places : [];
+    const second = mixtureOutlook(known(flatFour, ...before, sensor(place, 0.94))).next;
+    expect(second).toMatchObject({ do: 'look', instrument: 'sensor' });
+    expect(second?.do === 'look' && second.places[0]).not.toBe(place);
+  });
+
+  it('keeps the screws of one plenum together, for nothing tells them apart', () => {
+    const lean = circuitsOf(fourBarrel).map(({ throat }) => count(`M${throat}`, 2));
+    let proposals: readonly Bare[] = [...lean, free];
+    const turnedBy = new Map<string, number>();
+    for (let i = 0; i < 40; i += 1) {
+      const step = mixtureOutlook(known(fourBarrel, { ...PLAN, instruments: ['sensor'] }, ...proposals)).next;
+      if (step?.do === 'turn') {
+        turnedBy.set(step.adjuster, (turnedBy.get(step.adjuster) ?? 0) + step.turns);
+        proposals = [...proposals, turn(step.adjuster, step.turns)];
+      } else
+        proposals = [
+          ...proposals,
+          sensor(step?.do === 'look' ? (step.places[0] ?? '1') : '1', 1.1 - 0.01 * turnedBy.size),
+        ];
+    }
+    expect(turnedBy.size).toBeGreaterThan(2);
+  });
+});
