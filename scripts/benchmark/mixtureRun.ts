@@ -1,5 +1,3 @@
-import { seededRandom } from '@amber-needle/core/basics';
-import { createEngine } from '@amber-needle/core/engine';
 import type { JobEvent } from '@amber-needle/core/job';
 import {
   circuitsOf,
@@ -11,10 +9,11 @@ import {
   mixtureScrews,
   TOLERANCE,
 } from '@amber-needle/core/mixture';
-import { ARCHETYPES, type ArchetypeName, concernOf } from '@amber-needle/core/setup';
+import { ARCHETYPES, type ArchetypeName } from '@amber-needle/core/setup';
 import { createFuelSide, drawLaw, driveForeign } from '@amber-needle/core/testing';
 import { runTrial } from '@amber-needle/core/trial';
 import { seconds, turns } from '@amber-needle/core/units';
+import { engineAsLeft } from './asLeft';
 
 /** One shard of the mixture's benchmark: `ENGINE MODE BANK FIRST SEEDS`; prints a line of JSON for each job. */
 const [, , engineName = 'own', mode = 'each', bank = 'vTwin', first = '0', seeds = '1'] = process.argv;
@@ -131,21 +130,7 @@ function ownTarget(
 ): number {
   if (by === 'each' || by === 'carried') return 0.95;
   if (by === 'eyes') return EYES_TARGET;
-  const engine = createEngine(setup, { seed });
-  for (const adjuster of setup.adjusters)
-    if (concernOf(adjuster) === 'linkage') engine.turn(adjuster.id, turns(-Math.min(2, adjuster.range.outTurns)));
-  // As the trial found it: its screws were turned off first.
-  const random = seededRandom(seed ^ 0x0ff);
-  for (const { id, range } of mixtureScrews(setup)) {
-    const off = SCREWS_OFF * (2 * random.uniform() - 1);
-    engine.turn(id, turns(Math.round(Math.max(-range.outTurns, Math.min(range.inTurns, off)) * 16) / 16));
-  }
-  for (const event of events) {
-    if (event.kind === 'move') engine.turn(event.adjuster, turns(event.turns));
-    if (event.kind === 'coupled') engine.couple(event.coupling, event.state === 'clamped');
-  }
-  engine.start();
-  engine.advance(seconds(12));
+  const engine = engineAsLeft(setup, seed, { events, screwsOff: SCREWS_OFF });
   const circuit = circuitsOf(setup).find(({ place }) => place === throat);
   const screw = mixtureScrews(setup)[circuit?.screws[0]?.screw ?? 0];
   if (circuit === undefined || screw === undefined) return 1;

@@ -113,7 +113,7 @@ export function findingText(setup: Setup, finding: MixtureFinding): string {
     case 'misses':
       return `${where}it misses. Oxygen that did not burn makes a sensor read lean${
         finding.shown === undefined ? '' : ` (it shows ${numeral(finding.shown, 2)})`
-      }: do not follow it. Spark first.`;
+      }: do not follow it. ${finding.stays ? 'It misses wherever its screw stands: spark, then compression.' : 'Spark first.'}`;
     case 'noEffect':
       return `${where}${label(finding.adjuster)} changes nothing. ${
         finding.slotMm === undefined
@@ -121,13 +121,15 @@ export function findingText(setup: Setup, finding: MixtureFinding): string {
           : `Throttle past its transfer slot (about ${withUnit(finding.slotMm, 1, 'mm')} shows if it stood right as found; past 1.7${THIN}mm screws lose authority), a blocked passage, a leak or flooding.`
       }`;
     case 'farFromSisters':
-      return `${where}${label(finding.adjuster)} ends ${fraction(finding.by)} turns from its sisters. Something else is wrong there: look before you go on.`;
+      return `${where}${label(finding.adjuster)} ends ${fraction(finding.by)} turns ${finding.side} than its sisters. Something else is wrong there: look before you go on.`;
     case 'nearSeat':
       return `${where}${label(finding.adjuster)} is nearly on its seat: fuel comes from somewhere else.`;
     case 'outOfReach':
       return `${where}still ${finding.still} at ${numeral(finding.lambda, 2)} with ${label(finding.adjuster)} at its end.`;
     case 'sistersUnlike':
       return `Cylinder ${finding.cylinder} burns ${withUnit(100 * finding.by, 0, '%')} leaner than its sister on throat ${finding.throat}. No screw parts them: exchange one thing at a time.`;
+    case 'firstOpeningRich':
+      return `${where}idle ${numeral(finding.idle, 2)} is right, the first opening ${numeral(finding.first, 2)} richer than its sisters’: needle jet or level, not the screw.`;
     case 'firstOpeningLean':
       return `${where}idle ${numeral(finding.idle, 2)} is right, the first opening ${numeral(finding.first, 2)} lean: the pilot jet is too small, not the screw.`;
   }

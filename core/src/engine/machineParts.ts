@@ -121,6 +121,9 @@ function throatAir({ setup, designs, leakages, departures }: MachineMakings, id:
 function departFrom({ state, piston }: ReturnType<typeof createCarburetor>, departure: ThroatDeparture) {
   state.pilot *= departure.idleFlow;
   state.main *= departure.mainFlow;
+  state.needle *= departure.needleFlow;
+  state.slotMore += departure.slotMore;
+  state.feedReversed = departure.feedReversed;
   state.level += departure.level;
   state.flooding += departure.flooding;
   piston.lost = departure.riseLost;
@@ -152,6 +155,7 @@ function cylindersOf(
       firing: radiansFromDegrees(firingDeg),
       loss: departures.cylinder(id).workLost,
       missShare: departures.cylinder(id).misses,
+      robbed: departures.cylinder(id).robbed,
       strongSpark: ignition === 'strong',
       conditions,
       random,

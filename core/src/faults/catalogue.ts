@@ -8,6 +8,7 @@ import { deadScrew } from './deadScrew';
 import { allDepartures, type Departures } from './departures';
 import { exchangedHoses } from './exchangedHoses';
 import type { FaultKind } from './faultKind';
+import { feedReversal } from './feedReversal';
 import { floatLevel } from './floatLevel';
 import { flooding } from './flooding';
 import { fuelBoil } from './fuelBoil';
@@ -18,10 +19,13 @@ import { manifoldAdvance } from './manifoldAdvance';
 import { mixedJets } from './mixedJets';
 import { AT_CYLINDER, AT_SCREW, AT_THROAT, AT_TWO_THROATS, closed } from './places';
 import { restrictedFilter } from './restrictedFilter';
+import { sharedRobbing } from './sharedRobbing';
 import { starvedMain } from './starvedMain';
 import { stickingPiston } from './stickingPiston';
 import type { Supposition } from './supposition';
+import { transferSlot } from './transferSlot';
 import { weakSpark } from './weakSpark';
+import { wornNeedleJet } from './wornNeedleJet';
 import { wornShaft } from './wornShaft';
 import { wrongBase } from './wrongBase';
 
@@ -46,6 +50,10 @@ const KINDS = [
   fuelBoil,
   manifoldAdvance,
   leakingEnricher,
+  transferSlot,
+  wornNeedleJet,
+  feedReversal,
+  sharedRobbing,
 ] as const;
 
 /** Something wrong with an engine or what is on it, with its place and strength. Any number may be combined. */

@@ -9,6 +9,12 @@ export interface ThroatDeparture {
   /** Times what idle passage and main supply should let through. */
   readonly idleFlow: number;
   readonly mainFlow: number;
+  /** Times what needle and needle jet should let through. */
+  readonly needleFlow: number;
+  /** Metres of transfer slot that show beyond what should, at idle. */
+  readonly slotMore: number;
+  /** Share of the idle's fuel that goes back while the main begins to draw. */
+  readonly feedReversed: number;
   /** Metres by which the fuel stands too high. */
   readonly level: number;
   /** Fuel that comes over by itself, as a share of an idle's. */
@@ -28,6 +34,8 @@ export interface ScrewDeparture {
 export interface CylinderDeparture {
   readonly workLost: number;
   readonly misses: number;
+  /** Share of its fuel that a sister on the same runner gets. */
+  readonly robbed: number;
 }
 
 /** Where what all cylinders share is not as it was built. */
@@ -79,6 +87,12 @@ function throatWith(some: readonly Partial<ThroatDeparture>[]): ThroatDeparture 
     play: sumOf(some, ({ play }) => play),
     idleFlow: productOf(some, ({ idleFlow }) => idleFlow),
     mainFlow: productOf(some, ({ mainFlow }) => mainFlow),
+    needleFlow: productOf(some, ({ needleFlow }) => needleFlow),
+    slotMore: sumOf(some, ({ slotMore }) => slotMore),
+    feedReversed: Math.min(
+      1,
+      sumOf(some, ({ feedReversed }) => feedReversed),
+    ),
     level: sumOf(some, ({ level }) => level),
     flooding: sumOf(some, ({ flooding }) => flooding),
     riseLost: Math.min(
@@ -98,7 +112,8 @@ function screwWith(some: readonly Partial<ScrewDeparture>[]): ScrewDeparture {
 function cylinderWith(some: readonly Partial<CylinderDeparture>[]): CylinderDeparture {
   const workLost = sumOf(some, (part) => part.workLost);
   const misses = sumOf(some, (part) => part.misses);
-  return { workLost: Math.min(1, workLost), misses: Math.min(1, misses) };
+  const robbed = sumOf(some, (part) => part.robbed);
+  return { workLost: Math.min(1, workLost), misses: Math.min(1, misses), robbed: Math.min(1, robbed) };
 }
 
 function commonWith(some: readonly Partial<CommonDeparture>[]): CommonDeparture {

@@ -1,12 +1,15 @@
 export * from './belief';
 export * from './circuits';
 export * from './explain';
+export * from './finding';
 export { mixtureOf } from './fold';
 export * from './informationLimit';
 export * from './mixture';
 export * from './mixtureReport';
 export * from './nextStep';
 export * from './rules';
+export { slotShownMm } from './screwFindings';
 export { placeOf } from './sights';
 export * from './target';
+export { witnesses } from './witnesses';
 export * from './words';

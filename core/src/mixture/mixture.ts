@@ -94,3 +94,8 @@ export function believed(mixture: Mixture): MixtureState {
   const { sweep, layout, state } = mixture;
   return sweep === undefined ? state : climbed(layout, state, sweep);
 }
+
+/** Turns of a screw from its seat where that was counted, else as if it had been found at its base. */
+export function placeOfScrew({ fromSeat, turnsIn }: Mixture, id: string): number {
+  return fromSeat[id] ?? BASE_TURNS - (turnsIn[id] ?? 0);
+}

@@ -156,6 +156,16 @@ function bySensor(mixture: Mixture, seen: Extract<Seen, { how: 'sensor' }>): Sig
   return { witnesses, missing, looked: { instrument: 'sensor', cylinders: [...looks] } };
 }
 
+/** Whether a look at a cylinder showed that it misses; undefined for one that does not say. */
+export function showsMisses(seen: Seen, cylinder: string): boolean | undefined {
+  if (seen.how === 'colour') return seen.cylinder === cylinder ? seen.colour === 'misses' : undefined;
+  if (seen.how !== 'sensor') return undefined;
+  const figure = seen.figures.find(({ exhaust }) => exhaust === cylinder);
+  if (figure === undefined) return undefined;
+  if (figure.lambda > NOTHING_BURNS) return true;
+  return figure.flutter === undefined ? undefined : figure.flutter > FLUTTER * figure.lambda;
+}
+
 /** How probable misses are after a figure that fluttered by a share, or was not watched for it. */
 function afterFlutter(known: number, share: number | undefined): number {
   if (share === undefined) return known;

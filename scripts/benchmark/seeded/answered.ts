@@ -140,6 +140,8 @@ function looked({ setup, faults }: Patient, { test, place = '' }: Asked): string
     pilotLight: pick([alone, 'blocked'], [both, 'other']),
     mainLight: pick([both, 'other'], [at.mainFlow < 0.8, 'blocked']),
     sprayLeak: pick([at.leakArea > 0 && at.flooding === 0, 'flange'], [at.restSpread > 0, 'shaft']),
+    slotSeen: pick([at.slotMore > 0.0005, 'much']),
+    needleWear: pick([at.needleFlow > 1.1, 'worn']),
     enricherSeat: pick([at.flooding > 0 && at.leakArea > 0, 'worn']),
     chokeBack: pick([common.chokeOn > 0.05, 'on']),
     shaftPlay: pick([at.restSpread > 0.002, 'loose']),

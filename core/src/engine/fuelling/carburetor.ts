@@ -87,8 +87,11 @@ function circuitOf(throat: Throat, { design, bore, piston }: CircuitMakings): Me
     default: {
       const idle = idlePortCircuit(design, bore);
       const main = venturiCircuit(bore);
-      const fuel = (metering: Metering, dt: number, state: CarburetorState) =>
-        idle.fuel(metering, state, dt) + main.fuel(metering, state, dt);
+      const fuel = (metering: Metering, dt: number, state: CarburetorState) => {
+        const [low, high] = [idle.fuel(metering, state, dt), main.fuel(metering, state, dt)];
+        // While the main begins, what it draws comes out of the idle's own feed.
+        return high > 0 && high < low ? low * (1 - state.feedReversed) + high : low + high;
+      };
       return { fuel, pump: true };
     }
   }

@@ -24,6 +24,11 @@ export interface CarburetorState {
   /** Flow of the pilot and the main jet over what they should pass. */
   pilot: number;
   main: number;
+  /** Flow between needle and needle jet over what it should be. */
+  needle: number;
+  /** Transfer slot that shows beyond what should at idle, m; share of the idle's fuel that goes back while the main begins. */
+  slotMore: number;
+  feedReversed: number;
   /** Fuel level above what it should be, m. */
   level: number;
   /** Fuel that comes over by itself, as a share of an idle's. */
@@ -32,7 +37,7 @@ export interface CarburetorState {
 
 /** A sound carburetor's state. */
 export function soundCarburetor(): CarburetorState {
-  return { enrichedTurns: 0, pilot: 1, main: 1, level: 0, flooding: 0 };
+  return { enrichedTurns: 0, pilot: 1, main: 1, needle: 1, slotMore: 0, feedReversed: 0, level: 0, flooding: 0 };
 }
 
 /** Pressure that lifts fuel by a height below its outlet, Pa: rho g h. */

@@ -68,7 +68,7 @@ export function constantDepressionCircuit(design: IdleDesign, chord: number, pis
       area += (wanted - area) * Math.min(1, dt / lag);
       const free = area + piston.lifted * chord;
       const suction = annulusSuction(venturiDepression(air, free, density), state.level);
-      return needle(free, state.enrichedTurns) * Math.min(state.pilot, state.main) * suction;
+      return needle(free, state.enrichedTurns) * Math.min(state.pilot, state.main) * state.needle * suction;
     },
   };
 }

@@ -49,7 +49,7 @@ export function slideCircuit(design: IdleDesign, bore: number): FuelCircuit {
       const suction = jetSuction(venturiDepression(air, area, density), liftPressure(SPILL - state.level));
       const enriched = 1 + FULL_ENRICHMENT * Math.max(0, 4 * travel - 3);
       // The pilot goes on beneath the needle and fades as the depression behind the slide goes.
-      return pilot + needle * perArea * area * state.main * enriched * suction;
+      return pilot + needle * perArea * area * state.main * state.needle * enriched * suction;
     },
   };
 }

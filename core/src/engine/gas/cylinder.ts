@@ -54,6 +54,8 @@ export interface CylinderMakings {
   /** Share of its compression that it loses, and of its cycles in which the spark fails. */
   readonly loss: number;
   readonly missShare: number;
+  /** Share of the fuel it draws that its runner gives to a sister instead. */
+  readonly robbed: number;
   readonly strongSpark: boolean;
   readonly conditions: Conditions;
   readonly random: Random;

@@ -2,7 +2,7 @@ import { AIR_GAS_CONSTANT } from '../../air';
 import { type CylinderShape, clearanceVolume, sweptVolume } from '../crank/crank';
 import type { CrankStep, Cylinder, CylinderMakings, Exhaust } from './cylinder';
 import { ignite } from './ignite';
-import { blowDown, exchange, move, type Pocket, pocketMass, pocketPressure } from './pockets';
+import { blowDown, exchange, giveBack, move, type Pocket, pocketMass, pocketPressure } from './pockets';
 import { CrankTable, type CylinderTables, cylinderTables } from './tables';
 import { INTAKE_CLOSES, INTAKE_OPENS, intakeValveArea } from './valve';
 
@@ -92,7 +92,8 @@ export class FourStroke implements Cylinder {
 
   #closeValve(): void {
     this.#drawing = false;
-    const { loss, feed, conditions } = this.#makings;
+    const { loss, feed, conditions, robbed } = this.#makings;
+    if (robbed > 0) giveBack(this.#pocket, feed, robbed);
     if (loss > 0) move(this.#pocket, feed, PUSHED_BACK * loss);
     this.#work = ignite(this.#pocket, { ...this.#makings, swept: this.#tables.swept, dilution: 1 }, this.exhaust);
     if (conditions.lit) this.#sparks += 1;

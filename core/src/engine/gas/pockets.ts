@@ -111,6 +111,13 @@ export function move(from: Pocket, to: Pocket, share: number): void {
   to.fuel += fuel;
 }
 
+/** Gives a share of a pocket's fuel alone to another. */
+export function giveBack(from: Pocket, to: Pocket, share: number): void {
+  const fuel = from.fuel * share;
+  from.fuel -= fuel;
+  to.fuel += fuel;
+}
+
 /** Exchanges gas between two pockets through an effective area for `dt` seconds. */
 // biome-ignore lint/complexity/useMaxParams: called for every pocket at every step of the engine, so nothing is made for a call
 export function exchange(a: Pocket, b: Pocket, area: number, dt: number): void {

@@ -31,6 +31,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
       missesIdle: 'sometimes',
       flutters: 'sometimes',
       coldFineWarmBad: 'sometimes',
+      screwRicher: 'mostly',
     },
     tests: {
       sprayLeak: { flange: 'mostly' },
@@ -62,6 +63,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
       rocks: 'sometimes',
       depressionLow: 'often',
       airShort: 'often',
+      screwRicher: 'sometimes',
     },
     tests: { closePorts: { calms: 'always' }, sprayLeak: { port: 'mostly' }, meterMouth: { less: 'often' } },
     mend: 'Cap it, or a new hose.',
@@ -108,6 +110,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
       hunts: 'sometimes',
       depressionLow: 'sometimes',
       airShort: 'sometimes',
+      screwRicher: 'sometimes',
     },
     tests: {
       fiveBlips: { scatter: 'mostly' },
@@ -269,6 +272,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
       gurglesLoad: 'often',
       floodsHot: 'often',
       stallsWarm: 'sometimes',
+      screwLeaner: 'sometimes',
     },
     tests: { chokeBack: { on: 'mostly' }, chokeHalf: { nothing: 'sometimes', richer: 'mostly' } },
     mend: 'Cable free play, plungers and flaps all the way back.',
@@ -297,6 +301,7 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
       flutters: 'sometimes',
       plugWet: 'sometimes',
       coldPipe: 'sometimes',
+      screwLeaner: 'mostly',
     },
     tests: {
       enricherSeat: { worn: 'always' },
@@ -325,6 +330,8 @@ export const AIR_AND_THROTTLE: readonly Cause[] = [
       plugSooty: 'mostly',
       screwFar: 'sometimes',
       idleSooty: 'often',
+      screwLeaner: 'mostly',
+      firstRich: 'mostly',
     },
     tests: { needleWear: { worn: 'always' }, chokeHalf: { richer: 'mostly' } },
     mend: 'Needle and jet as a pair; a new jet is leaner at the same screw.',

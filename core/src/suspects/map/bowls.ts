@@ -33,6 +33,7 @@ export const BOWLS: readonly Cause[] = [
       tankSheds: 'often',
       newThenBad: 'sometimes',
       stood: 'sometimes',
+      screwLeaner: 'mostly',
     },
     tests: {
       staticFuel: { fast: 'mostly', slow: 'sometimes' },
@@ -61,6 +62,7 @@ export const BOWLS: readonly Cause[] = [
       ...OVERFLOWS,
       builtUp: 'often',
       floodsHot: 'sometimes',
+      screwLeaner: 'sometimes',
     },
     tests: {
       staticFuel: { slow: 'mostly', fast: 'sometimes' },
@@ -85,6 +87,7 @@ export const BOWLS: readonly Cause[] = [
       ...OVERFLOWS,
       rebuilt: 'often',
       stood: 'sometimes',
+      screwLeaner: 'sometimes',
     },
     tests: {
       staticFuel: { slow: 'mostly' },
@@ -110,6 +113,7 @@ export const BOWLS: readonly Cause[] = [
       builtUp: 'sometimes',
       gurglesLoad: 'sometimes',
       plugSooty: 'often',
+      screwLeaner: 'often',
     },
     tests: {
       staticFuel: { slow: 'mostly', fast: 'sometimes' },
@@ -140,6 +144,7 @@ export const BOWLS: readonly Cause[] = [
       plugWet: 'sometimes',
       startsOnlyOnSpray: 'sometimes',
       fuelSmell: 'often',
+      screwLeaner: 'sometimes',
     },
     tests: {
       staticFuel: { fast: 'often', slow: 'sometimes' },
@@ -180,6 +185,9 @@ export const BOWLS: readonly Cause[] = [
       flutters: 'sometimes',
       surges: 'sometimes',
       coldPipe: 'sometimes',
+      screwRicher: 'often',
+      screwLeaner: 'often',
+      leanAtEnd: 'sometimes',
     },
     tests: {
       chokeUnderLoad: { better: 'sometimes' },

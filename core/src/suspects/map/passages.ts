@@ -30,6 +30,7 @@ export const PASSAGES: readonly Cause[] = [
       depressionLow: 'rarely',
       flutters: 'often',
       surges: 'sometimes',
+      screwRicher: 'mostly',
     },
     tests: {
       chokeHalf: { better: 'mostly', nothing: 'sometimes' },
@@ -134,6 +135,9 @@ export const PASSAGES: readonly Cause[] = [
       slowTop: 'sometimes',
       hesitates: 'sometimes',
       coldPipe: 'sometimes',
+      screwRicher: 'often',
+      screwLeaner: 'often',
+      firstRich: 'sometimes',
     },
     tests: {
       chokeUnderLoad: { better: 'often' },
@@ -219,6 +223,8 @@ export const PASSAGES: readonly Cause[] = [
       popsOverrun: 'sometimes',
       surges: 'rarely',
       depressionLow: 'sometimes',
+      screwLeaner: 'often',
+      richAtEnd: 'mostly',
     },
     tests: {
       slotSeen: { much: 'always' },
