@@ -172,7 +172,7 @@ export function oracle(setup: Setup, options: EngineOptions): Chased {
   bench.engine.start();
   bench.wait(seconds(12));
   const job = foldJob([
-    { kind: 'opened', version: 5, id: '', seq: 1, at: '', machine: 'Oracle', complaint: '', setup },
+    { kind: 'opened', version: 6, id: '', seq: 1, at: '', machine: 'Oracle', complaint: '', setup },
   ]);
   if (job === undefined) throw new Error('the job was opened');
   for (let moves = 0; moves < MOST_MOVES; moves += 1) {

@@ -50,7 +50,7 @@ const took: number[] = [];
 for (let i = 0; i < MOVES; i += 1) {
   const event: JobEvent = {
     kind: 'move',
-    version: 1,
+    version: 2,
     id: uuid(),
     seq: 5001 + i,
     at: '2026-01-01T00:00:00.000Z',

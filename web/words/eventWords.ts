@@ -1,6 +1,6 @@
 import { type EventOf, type JobEvent, type JobEventKind, kindOf } from '@amber-needle/core/job';
 import { placeOf as seenAt } from '@amber-needle/core/mixture';
-import type { Setup } from '@amber-needle/core/setup';
+import { comesInSizes, type Setup } from '@amber-needle/core/setup';
 import { CAUTION_IDS, cautionStep, quantityOf, stepOf } from '@amber-needle/core/sheet';
 import { observationOf, testOf } from '@amber-needle/core/suspects';
 import { MEASURE_UNITS } from '@amber-needle/core/units';
@@ -50,7 +50,8 @@ function seenPlace(seen: EventOf<'mixtureSeen'>['seen']): string {
 /** Kinds that can say more than their registered title. */
 const WORDS: { readonly [K in JobEventKind]?: (setup: Setup, event: EventOf<K>) => string } = {
   reading: (_, { round }) => (round === undefined ? 'Reading taken' : 'Round with one gauge taken'),
-  move: (setup, { adjuster, turns }) => `${screwLabel(setup, adjuster)}, ${turnText(turns)}`,
+  move: (setup, { adjuster, turns }) =>
+    `${screwLabel(setup, adjuster)}, ${turnText(turns, comesInSizes(setup, adjuster))}`,
   check: (_, { check }) => CHECKED[check.what],
   coupled: ({ couplings }, { coupling, state }) =>
     `${couplings.find(({ id }) => id === coupling)?.label ?? coupling} ${state}`,

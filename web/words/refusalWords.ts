@@ -15,6 +15,7 @@ const WORDS: Readonly<Record<Refusal, string>> = {
   noSuchPlace: 'This bank has no such place.',
   noSuchQuantity: 'The sheet has no such row for this machine.',
   noSuchStep: 'The sheet has no such step for this machine.',
+  noHalfSizes: 'A jet comes in whole sizes.',
   noMixtureScrew: 'This bank has no such mixture screw.',
   noSuchExhaust: 'There is no such exhaust on this engine.',
   noSuchFuel: 'The shares of a fuel cannot be more than all of it.',

@@ -10,6 +10,9 @@ export const ADJUSTER_NAMES: Readonly<Record<AdjusterKind, string>> = {
   fuelScrew: 'Fuel screw',
   airScrew: 'Air screw',
   jetNut: 'Jet nut',
+  leverScrew: 'Lever screw',
+  pilotJet: 'Pilot jet',
+  feedRestrictor: 'Idle feed restrictor',
 };
 
 /** What a turn in does to a throat, in one word. */

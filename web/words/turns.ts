@@ -13,13 +13,20 @@ export function fraction(turns: number): string {
   return whole === 0 ? part : `${whole} and ${part}`;
 }
 
-/** `⅛ turn in`. In is clockwise as seen from the screw's head. */
-export function turnText(turns: number): string {
+/** `⅛ turn in`. In is clockwise as seen from the screw's head; of a part that comes in sizes: `1 size larger`. */
+export function turnText(turns: number, isSized = false): string {
+  if (isSized) return sizesText(turns);
   const many = Math.abs(turns) > 1 ? 'turns' : 'turn';
   return `${fraction(turns)} ${many} ${turns < 0 ? 'out' : 'in'}`;
 }
 
-/** A screw's place: `as found`, or the net turns from there. */
-export function positionText(turns: number): string {
-  return turns === 0 ? 'as found' : `${fraction(turns)} ${turns < 0 ? 'out' : 'in'}`;
+/** A screw's place: `as found`, or the net turns from there; of a part that comes in sizes: `1 size larger`. */
+export function positionText(turns: number, isSized = false): string {
+  if (turns === 0) return 'as found';
+  return isSized ? sizesText(turns) : `${fraction(turns)} ${turns < 0 ? 'out' : 'in'}`;
+}
+
+function sizesText(sizes: number): string {
+  const many = Math.abs(sizes);
+  return `${many} ${many > 1 ? 'sizes' : 'size'} ${sizes < 0 ? 'smaller' : 'larger'}`;
 }

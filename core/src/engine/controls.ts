@@ -1,6 +1,6 @@
 import { at } from '../basics';
 import type { CommonDeparture } from '../faults';
-import { enrichmentOn, type Setup } from '../setup';
+import { enrichmentOn, isStepped, type Setup } from '../setup';
 import { radiansFromDegrees } from '../units';
 import type { Engine } from './engineTypes';
 import { BOX_WARMING } from './gas/induction';
@@ -119,13 +119,18 @@ function airSide({ machine, common, fastIdle }: Inside): Pick<Engine, 'filters' 
   };
 }
 
-/** Carries every mixture screw's turns to its carburetor. */
+/** A pilot jet's next size passes so much more. Ours: sizes go by some twentieth. */
+const PER_SIZE = 1.06;
+
+/** Carries every mixture screw's turns, and every jet's sizes, to its carburetor. */
 export function setMixtures(machine: Machine, screws: readonly Screw[]): void {
   for (const { throat, carburetor } of machine.parts.throats) {
-    carburetor.state.enrichedTurns = screws.reduce(
-      (sum, screw) => sum + enrichmentOn(screw.adjuster, throat.id) * screw.effective(),
-      0,
-    );
+    const richer = (comesInSizes: boolean) =>
+      screws
+        .filter(({ adjuster }) => isStepped(adjuster) === comesInSizes)
+        .reduce((sum, screw) => sum + enrichmentOn(screw.adjuster, throat.id) * screw.effective(), 0);
+    carburetor.state.enrichedTurns = richer(false);
+    carburetor.state.jet = PER_SIZE ** richer(true);
   }
 }
 

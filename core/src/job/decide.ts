@@ -25,6 +25,7 @@ export type Refusal =
   | 'noSuchExhaust'
   | 'noSuchFuel'
   | 'noSuchBand'
+  | 'noHalfSizes'
   | 'pastTheSeat'
   | 'pastTheEnd'
   | 'nothingToUndo'

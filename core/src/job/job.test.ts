@@ -144,7 +144,7 @@ describe('job documents', () => {
     const log = append(opened, move('A', 0.25));
     const document = JSON.parse(JSON.stringify(writeJob(log)));
     document.events[1].turns = 0.1;
-    expect(problemsOf(document)).toEqual(['/events/1/turns must be multiple of 0.0625']);
+    expect(problemsOf(document)).toEqual(['/events/1/turns must be multiple of 0.03125']);
     document.events[1] = { ...log[1], seq: 5 };
     expect(problemsOf(document)).toEqual(['/events/1/seq must be 2: the log has no gaps']);
     expect(problemsOf('hello')).not.toEqual([]);

@@ -59,7 +59,7 @@ describe('reading a log event by event', () => {
     for (const event of opened) reader.take(event);
     const turn = (n: number): JobEvent => {
       const turns = n % 2 === 0 ? 0.0625 : -0.0625;
-      return { kind: 'move', version: 1, id: idOf(10 + n), seq: 2 + n, at, adjuster: 'A', turns };
+      return { kind: 'move', version: 2, id: idOf(10 + n), seq: 2 + n, at, adjuster: 'A', turns };
     };
     const undo = (n: number, event: string): JobEvent => ({
       kind: 'undone',

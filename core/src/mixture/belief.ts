@@ -1,6 +1,6 @@
 import { Matrix } from 'ml-matrix';
 import type { EventOf } from '../job/events';
-import type { Setup } from '../setup';
+import type { AdjusterKind, Setup } from '../setup';
 import { type Circuit, circuitsOf, cylindersOf, drawnShares, isShared, mixtureScrews } from './circuits';
 
 /** How a job's mixture is worked at, as it was said last. */
@@ -61,6 +61,8 @@ export const MIXTURE_PRIOR = {
   perTurn: Math.log(0.14),
   ownGain: 0.35,
   commonGain: 0.45,
+  /** A pilot jet's sizes go by some twentieth in flow; a feed's restrictor, 0.005 in of 0.040, by more. common practice, no source (sizes); what they do ours. */
+  perSize: { pilotJet: Math.log(0.05), feedRestrictor: Math.log(0.12) },
   /** Cylinders of one throat draw unlike mixtures: a long runner, an uneven firing order. A cylinder with a throat of its own does not. */
   shared: 0.035,
   alone: 0.001,
@@ -85,9 +87,8 @@ export function mixturePrior(layout: MixtureLayout, plan: Pick<MixturePlan, 'sen
   setup.throats.forEach((_, i) => {
     set(layout.lambda(i), MIXTURE_PRIOR.lambda, MIXTURE_PRIOR.spread);
   });
-  const screws = mixtureScrews(setup).length;
-  for (let j = 0; j < screws; j += 1) {
-    set(layout.gain(j), MIXTURE_PRIOR.perTurn, Math.hypot(MIXTURE_PRIOR.ownGain, MIXTURE_PRIOR.commonGain));
+  for (const [j, { kind }] of mixtureScrews(setup).entries()) {
+    set(layout.gain(j), perTurn(kind), Math.hypot(MIXTURE_PRIOR.ownGain, MIXTURE_PRIOR.commonGain));
     for (let k = 0; k < j; k += 1) both(covariance, [layout.gain(j), layout.gain(k)], MIXTURE_PRIOR.commonGain ** 2);
   }
   const isOneSensor = plan.sensor !== 'each';
@@ -100,6 +101,12 @@ export function mixturePrior(layout: MixtureLayout, plan: Pick<MixturePlan, 'sen
   set(layout.follows, MIXTURE_PRIOR.follows[setup.engine.strokes], MIXTURE_PRIOR.followsSpread);
   set(layout.best, 0, MIXTURE_PRIOR.best);
   return { mean, covariance };
+}
+
+/** What a turn, or a size, is thought to do before it was tried: a logarithm. */
+function perTurn(kind: AdjusterKind): number {
+  if (kind === 'pilotJet' || kind === 'feedRestrictor') return MIXTURE_PRIOR.perSize[kind];
+  return MIXTURE_PRIOR.perTurn;
 }
 
 function both(matrix: Matrix, [a, b]: readonly [number, number], value: number): void {

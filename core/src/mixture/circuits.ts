@@ -1,9 +1,18 @@
 import { at } from '../basics';
-import { type Adjuster, concernOf, enrichmentOn, type Setup, sharesPlenum } from '../setup';
+import { type Adjuster, concernOf, enrichmentOn, isStepped, type Setup, sharesPlenum } from '../setup';
 
 /** Screws that set a mixture, in the setup's order. */
 export function mixtureScrews({ adjusters }: Setup): readonly Adjuster[] {
   return adjusters.filter((adjuster) => concernOf(adjuster) === 'mixture');
+}
+
+/** Mixture screws with their places, those that turn before those that come in sizes. */
+function inOrderOfUse(screws: readonly Adjuster[]) {
+  const placed = screws.map((adjuster, screw) => ({ adjuster, screw }));
+  return [
+    ...placed.filter(({ adjuster }) => !isStepped(adjuster)),
+    ...placed.filter(({ adjuster }) => isStepped(adjuster)),
+  ];
 }
 
 /** A throat whose idle mixture a screw can set, with what sets it. */
@@ -11,7 +20,7 @@ export interface Circuit {
   readonly throat: string;
   /** Place of the throat in the setup. */
   readonly place: number;
-  /** Screws that reach it: place among the mixture screws, and whether in is richer (+1) or leaner (-1). */
+  /** Screws that reach it, jets last: place among the mixture screws, and whether in is richer (+1) or leaner (-1). */
   readonly screws: readonly { readonly screw: number; readonly enriches: 1 | -1 }[];
 }
 
@@ -22,7 +31,7 @@ export function circuitsOf(setup: Setup): readonly Circuit[] {
     .map(({ id }, place) => ({
       throat: id,
       place,
-      screws: screws.flatMap((adjuster, screw) => {
+      screws: inOrderOfUse(screws).flatMap(({ adjuster, screw }) => {
         const enriches = enrichmentOn(adjuster, id);
         return enriches === 0 ? [] : [{ screw, enriches }];
       }),

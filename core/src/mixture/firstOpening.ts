@@ -1,12 +1,13 @@
-import { cylindersOf } from './circuits';
+import { isStepped } from '../setup';
+import { cylindersOf, mixtureScrews } from './circuits';
 import type { MixtureFinding } from './finding';
 import type { Mixture } from './mixture';
 import type { CircuitStand } from './target';
 
 /** A first opening at 15 : 1 on the petrol scale or beyond. common practice, no source. */
 const FIRST_LEAN = 15 / 14.6;
-/** And as many times its idle's as no sister's is, or as few. Ours. */
-const APART = 1.05;
+/** And so many times its idle's as no sister's is, or as few: throttles that a linkage opens unevenly make less of a difference. Ours. */
+const APART = 1.12;
 
 interface Opened {
   readonly throat: string;
@@ -33,12 +34,17 @@ export function firstOpenings(mixture: Mixture, stands: readonly CircuitStand[])
   });
 }
 
-function openedOf({ seen, layout }: Mixture, { circuit, lambda, chance }: CircuitStand): readonly Opened[] {
+function openedOf({ seen, layout, turnsIn }: Mixture, { circuit, lambda, chance }: CircuitStand): readonly Opened[] {
   if (chance < 0.5) return [];
   const names = cylindersOf(layout.setup, circuit.place).map((k) => layout.setup.cylinders[k]?.id);
+  // With another jet in, an opening of before is none of this engine's.
+  const jets = mixtureScrews(layout.setup).filter((each) => isStepped(each));
+  const isSame = (then: Mixture['turnsIn']) => jets.every(({ id }) => (then[id] ?? 0) === (turnsIn[id] ?? 0));
   const shown = new Map(
-    seen.flatMap(({ seen: each }) =>
-      each.how === 'firstOpening' && names.includes(each.exhaust) ? [[each.exhaust, each.lambda] as const] : [],
+    seen.flatMap(({ seen: each, turnsIn: then }) =>
+      each.how === 'firstOpening' && names.includes(each.exhaust) && isSame(then)
+        ? [[each.exhaust, each.lambda] as const]
+        : [],
     ),
   );
   const all = [...shown.values()];

@@ -1,4 +1,5 @@
 import { at } from '../basics';
+import { isStepped } from '../setup';
 import type { Seen } from './belief';
 import { drawnMixture } from './belief';
 import { type Circuit, cylindersOf, leanerBy, mixtureScrews } from './circuits';
@@ -33,6 +34,8 @@ export interface ScrewReport {
   /** Net turns in since found, and turns from the seat where that was counted. */
   readonly turnsIn: number;
   readonly fromSeat: number | undefined;
+  /** It comes in sizes: its turns in are sizes larger. */
+  readonly sizes: boolean;
 }
 
 /** Speed against a screw: what was read, and the hill it is thought to be. Turns out from the seat, or from as found. */
@@ -73,7 +76,8 @@ export function mixtureReport(mixture: Mixture): MixtureReport {
         unseen: all.length === 0 && !answered,
         screws: circuit.screws.map(({ screw }) => {
           const id = screws[screw]?.id ?? '';
-          return { adjuster: id, turnsIn: turnsIn[id] ?? 0, fromSeat: fromSeat[id] };
+          const sizes = screws[screw] !== undefined && isStepped(screws[screw]);
+          return { adjuster: id, turnsIn: turnsIn[id] ?? 0, fromSeat: fromSeat[id], sizes };
         }),
         seen: all.filter(({ clock }) => clock > at(mixture.touched, circuit.place)).map(({ seen }) => seen),
         looks: all.length,

@@ -1,6 +1,6 @@
 import { at } from '../basics';
 import { Transition } from '../belief/transition';
-import { actionOn, concernOf, enrichmentOn } from '../setup';
+import { actionOn, concernOf, enrichmentOn, isStepped } from '../setup';
 import type { Turns } from '../units';
 import type { MixtureLayout, MixtureState } from './belief';
 import { mixtureScrews } from './circuits';
@@ -26,7 +26,9 @@ const MOST = 0.85;
 export function leaned(gain: number, by: number): { readonly change: number; readonly slope: number } {
   const straight = Math.exp(gain) * by;
   const left = 1 - Math.min(MOST, BEND * straight);
-  return { change: -Math.log(left) / BEND, slope: straight / left };
+  // At the most that a turn can do it does no more, whatever is thought of it.
+  const slope = left > 1 - MOST ? straight / left : 0;
+  return { change: -Math.log(left) / BEND, slope };
 }
 
 /** Turns that lean by so much: the inverse of `leaned`. */
@@ -77,7 +79,8 @@ export function turned(
     if (Math.abs(change) > Math.abs(largest)) largest = change;
   });
   turn.shift(place, BEND * largest);
-  turn.doubtAlong(hand, HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2);
+  // A size is the size that is stamped on it.
+  if (!isStepped(adjuster)) turn.doubtAlong(hand, HAND_TURNS ** 2 + (HAND_SHARE * by) ** 2);
   turn.widen(place, 0.03 ** 2 + (BEND_DOUBT * largest) ** 2);
   return applied(turn, state);
 }

@@ -1,8 +1,9 @@
 import { at } from '../basics';
-import { type Adjuster, sharesPlenum } from '../setup';
+import { type Adjuster, isStepped, sharesPlenum } from '../setup';
 import { type Turns, turns } from '../units';
 import { circuitDirection, type MixtureState } from './belief';
 import { type Circuit, cylindersOf, leanerBy, mixtureScrews } from './circuits';
+import { firstOpenings } from './firstOpening';
 import { BASE_TURNS, believed, type Mixture, placeOfScrew } from './mixture';
 import { turned, turnsToLean } from './move';
 import { probeWorth } from './probe';
@@ -16,6 +17,8 @@ export interface MixtureExpectation {
   readonly lambda: number;
   readonly doubt: number;
 }
+
+export type TurnPurpose = 'base' | 'alive' | 'target' | 'tell' | 'opening';
 
 /** The next step on a mixture. Without words. */
 export type MixtureStep =
@@ -36,8 +39,11 @@ export type MixtureStep =
       readonly turns: Turns;
       readonly way: 'richer' | 'leaner';
       readonly throats: readonly string[];
-      /** `base`: to its base turns; `alive`: an engine that does not idle gets fuel first; `target`: to where it should be; `tell`: to see how the engine answers. */
-      readonly purpose: 'base' | 'alive' | 'target' | 'tell';
+      /**
+       * `base`: to its base turns; `alive`: an engine that does not idle gets fuel first; `target`: to where it should be; `tell`: to see how the engine
+       * answers; `opening`: for the first opening, its screw is set again after.
+       */
+      readonly purpose: TurnPurpose;
       readonly expected: readonly MixtureExpectation[];
       /** Expected change of the idle, as a share, where a hill is climbed. */
       readonly drop: number;
@@ -91,7 +97,26 @@ export function mixtureOutlook(mixture: Mixture): MixtureOutlook {
     if (found !== 'settled' && found !== 'untold') return { stands, next: found, untold };
     if (found === 'untold') untold.push(...work.map(({ circuit }) => circuit.throat));
   }
-  return { stands, next: undefined, untold };
+  return { stands, next: jetForOpening(mixture, state, stands), untold };
+}
+
+/** Where the idle is right and the first opening lean, a pilot jet that is larger, if the bank has one to change. */
+function jetForOpening(
+  mixture: Mixture,
+  state: MixtureState,
+  stands: readonly CircuitStand[],
+): MixtureStep | undefined {
+  const screws = mixtureScrews(mixture.layout.setup);
+  for (const { is, throat } of firstOpenings(mixture, stands)) {
+    const circuit = stands.find((stand) => stand.circuit.throat === throat)?.circuit;
+    const screw = circuit?.screws.map((reached) => reached.screw).find((place) => screws[place]?.kind === 'pilotJet');
+    const adjuster = screws[screw ?? -1];
+    if (circuit === undefined || screw === undefined || adjuster === undefined) continue;
+    const by = is === 'firstOpeningLean' ? -1 : 1;
+    const step = turnStep(mixture, state, { screw, adjuster, circuit, by, purpose: 'opening', drop: 0 });
+    if (step !== undefined) return step;
+  }
+  return undefined;
 }
 
 /** A screw this far from its base is set to it before anything is looked at, turns. common practice, no source. */
@@ -107,7 +132,8 @@ function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | und
   const { layout, seen, fromSeat, screwTurns, stoodStill, stoodAt, touched } = mixture;
   const screws = mixtureScrews(layout.setup);
   const asked = new Set(seen.flatMap((each) => (each.seen.how === 'turns' ? [each.seen.adjuster] : [])));
-  const uncounted = screws.find(({ id }) => !asked.has(id));
+  const turning = screws.flatMap((adjuster, screw) => (isStepped(adjuster) ? [] : [{ adjuster, screw }]));
+  const uncounted = turning.find(({ adjuster }) => !asked.has(adjuster.id))?.adjuster;
   if (uncounted !== undefined) return { do: 'count', adjuster: uncounted.id };
   const step = (screw: number, by: number, purpose: 'base' | 'alive') => {
     const adjuster = screws[screw];
@@ -123,16 +149,19 @@ function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | und
     const found = step(screw, leanerBy(layout.setup, id, counted - BASE_TURNS), 'base');
     if (found !== undefined) return found;
   }
-  const wake = (screw: number) => step(screw, wakesBy(mixture, state, screw), 'alive');
+  const wake = (round: number) => {
+    const screw = turning[round % Math.max(1, turning.length)]?.screw;
+    return screw === undefined ? undefined : step(screw, wakesBy(mixture, state, screw), 'alive');
+  };
   // Whether the last turn woke it is for the engine to say.
   const stands = stoodAt > Math.max(...touched);
-  if (stands && stoodStill <= ALIVE_ROUNDS * screws.length) return wake((stoodStill - 1) % screws.length);
+  if (stands && stoodStill <= ALIVE_ROUNDS * turning.length) return wake(stoodStill - 1);
   const made = Object.values(screwTurns).reduce<number>((sum, count) => sum + (count ?? 0), 0);
-  if (barelyRuns(mixture) && made < ALIVE_ROUNDS * screws.length) return wake(made % screws.length);
+  if (barelyRuns(mixture) && made < ALIVE_ROUNDS * turning.length) return wake(made);
   const dead = layout.circuits.find(
     (circuit) => burnsNowhere(mixture, circuit) && turnsOn(mixture, circuit) < ALIVE_ROUNDS * circuit.screws.length,
   );
-  return dead && wake(at(dead.screws, 0).screw);
+  return dead && wake(turning.findIndex(({ screw }) => screw === at(dead.screws, 0).screw));
 }
 
 /** Turns leaner that may bring an engine to life: fuel, unless it is plainly drowned. */
@@ -329,7 +358,8 @@ function bestProbe(
   let best: { readonly worth: number; readonly by: number; readonly drop: number } | undefined;
   for (const by of PROBES.flatMap((size) => [size, -size])) {
     const chosen = chosenScrew(mixture, circuit, by);
-    if (chosen === undefined || roundTurns(mixture, chosen.adjuster, { leaner: by }) === 0) continue;
+    if (chosen === undefined || isStepped(chosen.adjuster)) continue;
+    if (roundTurns(mixture, chosen.adjuster, { leaner: by }) === 0) continue;
     const worths = instruments.map((instrument) =>
       probeWorth(mixture, state, { circuit, screw: chosen.screw, instrument, by }),
     );
@@ -357,23 +387,30 @@ function chosenScrew(mixture: Mixture, circuit: Circuit, leaner: number): Chosen
     : circuit.screws.map(({ screw }) => screw);
   const able = [...new Set(places)].flatMap((screw) => {
     const adjuster = screws[screw];
-    return adjuster === undefined || roundTurns(mixture, adjuster, { leaner: FINE * Math.sign(leaner) }) === 0
+    const least = adjuster !== undefined && isStepped(adjuster) ? 1 : FINE;
+    return adjuster === undefined || roundTurns(mixture, adjuster, { leaner: least * Math.sign(leaner) }) === 0
       ? []
       : [{ screw, adjuster }];
   });
   const gone = ({ adjuster: { id } }: Chosen) =>
     Math.sign(leaner) * leanerBy(layout.setup, id, BASE_TURNS - placeOfScrew(mixture, id));
-  return able.sort((a, b) => gone(a) - gone(b))[0];
+  // What turns while it runs before what needs the bowl off.
+  const turning = able.filter(({ adjuster }) => !isStepped(adjuster));
+  return (turning.length > 0 ? turning : able).sort((a, b) => gone(a) - gone(b))[0];
 }
 
 /** Turns in for turns leaner, in steps that people make, no further than seat and end. */
 function roundTurns(
   { layout, turnsIn, fromSeat }: Mixture,
-  { id, range }: Adjuster,
+  { id, kind, range }: Adjuster,
   { leaner, most = LARGEST }: { readonly leaner: number; readonly most?: number },
 ): number {
   const wanted = Math.min(most, Math.abs(leaner)) * Math.sign(leanerBy(layout.setup, id, 1)) * Math.sign(leaner);
   const now = turnsIn[id] ?? 0;
+  if (isStepped({ kind })) {
+    const sizes = Math.min(1, Math.round(Math.abs(wanted)), wanted > 0 ? range.inTurns - now : range.outTurns + now);
+    return sizes < 1 ? 0 : Math.sign(wanted);
+  }
   const step = Math.abs(wanted) < FINEST_BELOW ? FINEST : Math.abs(wanted) < COARSE_FROM ? FINE : COARSE;
   const room = wanted > 0 ? Math.min(range.inTurns - now, fromSeat[id] ?? LARGEST_TO_BASE) : range.outTurns + now;
   const size = Math.min(Math.round(Math.abs(wanted) / step) * step, Math.floor((room + 1e-9) / FINEST) * FINEST);
@@ -392,7 +429,7 @@ function turnStep(
   }: Chosen & {
     readonly circuit: Circuit;
     readonly by: number;
-    readonly purpose: 'base' | 'alive' | 'target' | 'tell';
+    readonly purpose: TurnPurpose;
     readonly drop: number;
   },
 ): MixtureStep | undefined {

@@ -1,5 +1,5 @@
 import { at } from '../basics';
-import { actionOn, concernOf } from '../setup';
+import { actionOn, concernOf, isStepped } from '../setup';
 import { type Circuit, cylindersOf, leanerBy, mixtureScrews } from './circuits';
 import type { MixtureFinding } from './finding';
 import { BASE_TURNS, type Mixture, placeOfScrew } from './mixture';
@@ -10,6 +10,9 @@ const NOTHING = 0.03;
 const TURNED_AT_LEAST = 0.7;
 /** A screw ends far from its sisters from one turn on. common practice, no source. */
 const FAR = 1;
+/** Or where a screw that was felt makes as much of lambda in less of a turn, a jet nut say. Ours: what a turn of a common one makes. */
+const FAR_EFFECT = 0.17;
+const FELT = 0.35;
 const NEAR_SEAT = 0.4;
 /** Nobody opens a screw further than this from its base: a fuel screw falls out soon after. Ours. */
 const FAR_OPEN = 3;
@@ -22,6 +25,8 @@ export function screwFindings(mixture: Mixture, stand: CircuitStand): readonly M
   const screws = mixtureScrews(mixture.layout.setup);
   return stand.circuit.screws.flatMap(({ screw }) => {
     const adjuster = at(screws, screw);
+    // A jet has no seat and no say that a turn could show.
+    if (isStepped(adjuster)) return [];
     return [
       ...(misses ? [] : doesNothing(mixture, stand, screw)),
       ...(misses ? [] : isFar(mixture, stand, screw)),
@@ -43,13 +48,16 @@ function doesNothing(mixture: Mixture, { circuit }: CircuitStand, screw: number)
 }
 
 function isFar(mixture: Mixture, { circuit }: CircuitStand, screw: number): readonly MixtureFinding[] {
-  const { layout, fromSeat } = mixture;
+  const { layout, fromSeat, state } = mixture;
   const screws = mixtureScrews(layout.setup);
   const { id } = at(screws, screw);
-  const places = screws.map((each) => placeOfScrew(mixture, each.id));
+  const places = screws.filter((each) => !isStepped(each)).map((each) => placeOfScrew(mixture, each.id));
   if (places.length < 3 && fromSeat[id] === undefined) return [];
-  const by = at(places, screw) - middleOf(places);
-  if (Math.abs(by) < FAR || mixture.turnedInAll[id] === undefined) return [];
+  const by = placeOfScrew(mixture, id) - middleOf(places);
+  const place = layout.gain(screw);
+  const isFelt = Math.sqrt(state.covariance.get(place, place)) < FELT;
+  const effect = isFelt ? Math.abs(by) * Math.exp(at(state.mean, place)) : 0;
+  if ((Math.abs(by) < FAR && effect < FAR_EFFECT) || mixture.turnedInAll[id] === undefined) return [];
   const side = leanerBy(layout.setup, id, -by) > 0 ? 'leaner' : 'richer';
   return [{ throat: circuit.throat, is: 'farFromSisters', adjuster: id, by, side }];
 }

@@ -19,6 +19,8 @@ import { COLLECTOR, type MixtureInstrument } from './words';
 export interface Witness {
   readonly figure: (state: MixtureState) => { readonly value: number; readonly direction: Direction };
   readonly logLikelihood: (figure: number) => number;
+  /** A plain figure, and its doubt: one that lies far from what is believed shows that something moved what nobody has told of. */
+  readonly plain?: { readonly shown: number; readonly doubt: number; readonly throats: readonly number[] };
 }
 
 /** What one look says, and which cylinders were looked at with what. */
@@ -139,19 +141,21 @@ function bySensor(mixture: Mixture, seen: Extract<Seen, { how: 'sensor' }>): Sig
       missing[k] = misses;
       looks.add(k);
     }
-    if (isDead) {
-      const weight = wasDead(mixture, exhaust) ? AGAIN : 1;
-      const logLikelihood = (x: number) => weight * Math.log(missesChance(x));
-      return [{ figure: meanOf(layout, cylinders), logLikelihood }];
-    }
+    // Misses that stay are no more news at the next look, whatever was turned: they may be none of the mixture's.
+    const weight = missedLast(mixture, exhaust) ? AGAIN : 1;
+    const byMisses = (x: number) => weight * Math.log(missesChance(x));
+    if (isDead) return [{ figure: meanOf(layout, cylinders), logLikelihood: byMisses }];
     const doubt = Math.hypot(uncertainty / lambda, 0.003, short * DOUBT_PER_VOLT, isCollector ? COLLECTOR_DOUBT : 0);
     const leanBy = LEAN_BY[setup.engine.strokes];
     const figure = meanOf(layout, cylinders, layout.offset(isCollector ? 0 : first));
     // A four-stroke that plainly misses is too rich or too lean to catch, which a figure leaner than what burns does not say.
-    const limits = isFourStroke && misses === MISSING_SEEN ? missesChance : () => 1;
+    const limits = isFourStroke && misses === MISSING_SEEN ? byMisses : () => 0;
     const logLikelihood = (x: number) =>
-      Math.log(sensorDensity({ shown: lambda, doubt, missing: misses, leanBy }, x) * limits(x));
-    return [{ figure, logLikelihood }];
+      Math.log(sensorDensity({ shown: lambda, doubt, missing: misses, leanBy }, x)) + limits(x);
+    if (misses > MISSING_STEADY || isCollector) return [{ figure, logLikelihood }];
+    const shown = Math.log(lambda);
+    const isPlain = (x: number) => -0.5 * ((shown - x) / doubt) ** 2;
+    return [{ figure, logLikelihood: isPlain, plain: { shown, doubt, throats: throatsAt(layout, exhaust) } }];
   });
   return { witnesses, missing, looked: { instrument: 'sensor', cylinders: [...looks] } };
 }
@@ -177,6 +181,12 @@ export function wasDead({ seen, touched, layout }: Mixture, exhaust: string): bo
   const moved = Math.max(-1, ...throatsAt(layout, exhaust).map((throat) => at(touched, throat)));
   const last = seen.findLast(({ seen: { how }, clock }) => how === 'sensor' && clock > moved)?.seen;
   return last?.how === 'sensor' && last.figures.some((each) => each.exhaust === exhaust && each.lambda > NOTHING_BURNS);
+}
+
+/** Whether a sensor showed misses of an exhaust's cylinder when it was last looked at, whatever was turned since. */
+function missedLast({ seen }: Mixture, exhaust: string): boolean {
+  const looks = seen.flatMap(({ seen: each }) => showsMisses(each, exhaust) ?? []);
+  return looks.at(-1) === true;
 }
 
 /** A screw's turns from its seat foretell its mixture; counted a second time they tell nothing that its turns have not told. */

@@ -25,7 +25,7 @@ export const PracticeCommandSchema = Type.Union([
     {
       do: Type.Literal('turn'),
       adjuster: Type.String(),
-      turns: Type.Number({ minimum: -10, maximum: 10, multipleOf: 0.0625 }),
+      turns: Type.Number({ minimum: -10, maximum: 10, multipleOf: 0.03125 }),
       forced: Type.Optional(Type.Boolean()),
     },
     closed,

@@ -1,4 +1,5 @@
 import { alignFitting } from './editFitting';
+import { concernOf, isStepped } from './effect';
 import type { Adjuster, AdjusterKind, Coupling, Cylinder, Pipe, Setup, Throat } from './schema';
 
 /** What a turn in does to one throat, as a builder offers it. */
@@ -77,11 +78,15 @@ export function removeThroat(setup: Setup, id: string): Setup {
   });
 }
 
+/** Sizes smaller and larger that a workshop has of a jet. Ours. */
+const SIZES = { outTurns: 4, inTurns: 4 };
+
 /** One more screw on the first throat that no screw of its concern moves yet. Pitch, lever and range are common practice, no source. */
 export function addAdjuster(setup: Setup, kind: AdjusterKind): Setup {
   const id = freeId(setup.adjusters, true);
-  const isMixture = kind === 'fuelScrew' || kind === 'airScrew' || kind === 'jetNut';
+  const isMixture = concernOf({ kind }) === 'mixture';
   const turnedIn: TurnedIn = isMixture ? (kind === 'fuelScrew' ? 'leaner' : 'richer') : 'opens';
+  const comesInSizes = isStepped({ kind });
   const taken = new Set(
     setup.adjusters
       .filter((adjuster) => adjuster.kind === kind)
@@ -92,13 +97,13 @@ export function addAdjuster(setup: Setup, kind: AdjusterKind): Setup {
   const moved = throats.length === 0 ? setup.throats.slice(0, 1) : throats;
   const adjuster: Adjuster = {
     id,
-    label: `Screw ${id}`,
+    label: `${comesInSizes ? 'Jet' : 'Screw'} ${id}`,
     kind,
     acts: moved.map((throat) => ({ throat: throat.id, turnedIn })),
     pitchMm: isMixture ? 0.75 : 0.5,
     leverMm: isMixture ? 10 : 60,
-    range: isMixture ? { outTurns: 4, inTurns: 2 } : { outTurns: 3, inTurns: 4 },
-    seenFrom: 'above, looking down on the screw head',
+    range: comesInSizes ? SIZES : isMixture ? { outTurns: 4, inTurns: 2 } : { outTurns: 3, inTurns: 4 },
+    seenFrom: comesInSizes ? 'below, with the bowl off' : 'above, looking down on the screw head',
   };
   return { ...setup, adjusters: [...setup.adjusters, adjuster] };
 }

@@ -22,7 +22,7 @@ function turnedInOn(adjuster: Adjuster, throat: string) {
 /** What turning an adjuster changes: where throttles rest, when the linkage picks them up, or the mixture. */
 export type Concern = 'rest' | 'linkage' | 'mixture';
 
-export function concernOf({ kind }: Adjuster): Concern {
+export function concernOf({ kind }: Pick<Adjuster, 'kind'>): Concern {
   switch (kind) {
     case 'throttleStop':
     case 'synchronisingScrew':
@@ -34,10 +34,24 @@ export function concernOf({ kind }: Adjuster): Concern {
     case 'fuelScrew':
     case 'airScrew':
     case 'jetNut':
+    case 'leverScrew':
+    case 'pilotJet':
+    case 'feedRestrictor':
       return 'mixture';
     default:
       return assertNever(kind);
   }
+}
+
+/** Whether it comes in sizes instead of being turned: it is changed with the engine stopped, by whole sizes. */
+export function isStepped({ kind }: Pick<Adjuster, 'kind'>): boolean {
+  return kind === 'pilotJet' || kind === 'feedRestrictor';
+}
+
+/** The same of an adjuster by its name; none of that name turns. */
+export function comesInSizes({ adjusters }: Setup, id: string): boolean {
+  const named = adjusters.find((adjuster) => adjuster.id === id);
+  return named !== undefined && isStepped(named);
 }
 
 /** Whether a screw moves all throats of its bank: an idle knob. With one throat there is nothing to tell apart. */

@@ -57,7 +57,7 @@ export const AdjusterActSchema = Type.Object(
 
 /**
  * Stops, synchronising screws and the knob set where throttles rest; cables and tie rods when the linkage picks them up; fuel screw,
- * air screw and jet nut the mixture.
+ * air screw, jet nut and lever screw the mixture. Pilot jets and feed restrictors set it too, but come in sizes: a turn in is one size larger.
  */
 const AdjusterKindSchema = Type.Union([
   Type.Literal('throttleStop'),
@@ -68,6 +68,9 @@ const AdjusterKindSchema = Type.Union([
   Type.Literal('fuelScrew'),
   Type.Literal('airScrew'),
   Type.Literal('jetNut'),
+  Type.Literal('leverScrew'),
+  Type.Literal('pilotJet'),
+  Type.Literal('feedRestrictor'),
 ]);
 
 export const AdjusterSchema = Type.Object(

@@ -3,7 +3,7 @@ import type { Engine } from '../engine';
 import { createExhaustLooks } from '../instruments';
 import type { Bare } from '../job';
 import { COLLECTOR, type MixtureStep, mixtureScrews } from '../mixture';
-import type { Setup } from '../setup';
+import { isStepped, type Setup } from '../setup';
 import { type Seconds, seconds, turns } from '../units';
 
 const LOOKS_SEED = 0x1a3b;
@@ -93,7 +93,7 @@ export function createMixtureHand({ setup, engine, seed, wait }: MixtureHandMaki
     /** Turns every mixture screw up to so many turns either way, as somebody did who did not know. */
     turnOff(most: number): void {
       const random = seededRandom(seed ^ OFF_SEED);
-      for (const { id, range } of mixtureScrews(setup)) {
+      for (const { id, range } of mixtureScrews(setup).filter((each) => !isStepped(each))) {
         const by = most * (2 * random.uniform() - 1);
         const within = Math.max(-range.outTurns, Math.min(range.inTurns, by));
         engine.turn(id, turns(Math.round(within / SMALLEST) * SMALLEST));

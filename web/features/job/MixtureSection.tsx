@@ -44,8 +44,8 @@ export function MixtureSection({ setup, plan, report }: MixtureSectionProps) {
               <td className="py-1.5 pr-4">{evidence(setup, circuit)}</td>
               <td className="whitespace-nowrap py-1.5">
                 {circuit.screws
-                  .map(({ fromSeat, turnsIn }) =>
-                    fromSeat === undefined ? positionText(turnsIn) : `${fraction(fromSeat)} from its seat`,
+                  .map(({ fromSeat, turnsIn, sizes }) =>
+                    fromSeat === undefined ? positionText(turnsIn, sizes) : `${fraction(fromSeat)} from its seat`,
                   )
                   .join(', ')}
               </td>

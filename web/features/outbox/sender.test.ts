@@ -23,7 +23,7 @@ beforeEach(async () => {
 
 function turn(seq: number, turns = 0.0625): JobEvent {
   made += 1;
-  return { kind: 'move', version: 1, id: idOf(10_000 + made), seq, at: AT, adjuster: 'A', turns };
+  return { kind: 'move', version: 2, id: idOf(10_000 + made), seq, at: AT, adjuster: 'A', turns };
 }
 
 /** A server with one log a job, that decides as the real one does. */
@@ -233,7 +233,7 @@ describe('the browser’s store', () => {
     await store.add('a', old, AT);
     await store.add('a', { ...turn(2), turns: 0.1 } as JobEvent, AT);
     expect(await store.all()).toMatchObject([
-      { event: { version: 5 }, state: 'waiting' },
+      { event: { version: 6 }, state: 'waiting' },
       { event: { turns: 0.1 }, state: 'stuck', reason: expect.stringContaining('/turns') },
     ]);
   });

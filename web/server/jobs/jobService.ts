@@ -81,7 +81,7 @@ async function openJob({ id, machineId, complaint, practice }: NewJob): Promise<
     seq: 1,
     at,
     kind: 'opened',
-    version: 5,
+    version: 6,
     machine: machine.name,
     complaint,
     setup: machine.setup,

@@ -24,6 +24,8 @@ export interface CarburetorState {
   /** Flow of the pilot and the main jet over what they should pass. */
   pilot: number;
   main: number;
+  /** Flow of the pilot jet that is in over the one it was made with. */
+  jet: number;
   /** Flow between needle and needle jet over what it should be. */
   needle: number;
   /** Transfer slot that shows beyond what should at idle, m; share of the idle's fuel that goes back while the main begins. */
@@ -37,7 +39,17 @@ export interface CarburetorState {
 
 /** A sound carburetor's state. */
 export function soundCarburetor(): CarburetorState {
-  return { enrichedTurns: 0, pilot: 1, main: 1, needle: 1, slotMore: 0, feedReversed: 0, level: 0, flooding: 0 };
+  return {
+    enrichedTurns: 0,
+    pilot: 1,
+    main: 1,
+    jet: 1,
+    needle: 1,
+    slotMore: 0,
+    feedReversed: 0,
+    level: 0,
+    flooding: 0,
+  };
 }
 
 /** Pressure that lifts fuel by a height below its outlet, Pa: rho g h. */

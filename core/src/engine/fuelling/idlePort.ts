@@ -47,7 +47,7 @@ export function idlePortCircuit(design: IdleDesign, bore: number): FuelCircuit {
     fuel({ depression, opening }: Metering, state: CarburetorState) {
       const port = Math.max(0, 1 + state.enrichedTurns / BASE_TURNS);
       const pulled = suction(depression, port, slotShown(opening, design.opening, bore) + state.slotMore);
-      return size * state.pilot * jetSuction(pulled, liftPressure(LIFT - state.level));
+      return size * state.pilot * state.jet * jetSuction(pulled, liftPressure(LIFT - state.level));
     },
   };
 }

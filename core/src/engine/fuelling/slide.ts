@@ -41,7 +41,7 @@ export function slideCircuit(design: IdleDesign, bore: number): FuelCircuit {
       // Enriching is turning the air screw in: less bleed.
       const bleed = Math.max(0, 1 - state.enrichedTurns / BASE_TURNS);
       const pulled = pilotShare(bleed) * Math.min(depression, 48_000);
-      const pilot = pilotSize * state.pilot * jetSuction(pulled, liftPressure(LIFT - state.level));
+      const pilot = pilotSize * state.pilot * state.jet * jetSuction(pulled, liftPressure(LIFT - state.level));
       const travel = Math.min(1, opening / FULL_TRAVEL);
       const needle = Math.min(1, Math.max(0, (travel - NEEDLE_FROM) / (NEEDLE_ALL - NEEDLE_FROM)));
       if (needle === 0) return pilot;

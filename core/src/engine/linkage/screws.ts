@@ -1,6 +1,6 @@
 import { exp, type Random } from '../../basics';
 import type { Departures } from '../../faults';
-import { type Adjuster, concernOf } from '../../setup';
+import { type Adjuster, concernOf, isStepped } from '../../setup';
 import { type Turns, turns } from '../../units';
 
 /** How far screws stand from where they should as found, turns. Ours: what a bank shows after a season and a few hands. */
@@ -50,7 +50,9 @@ export function createScrew({ adjuster, random, departures, found }: ScrewMaking
   const astray = found === 'factory' ? 0 : 1;
   const concern = adjuster.kind === 'idleKnob' ? 'knob' : concernOf(adjuster);
   const { movesNothing: dead, astray: wrong } = departures.screw(adjuster.id);
-  const asFound = ASTRAY[found][concern] * (2 * random.uniform() - 1) + wrong;
+  const stray = ASTRAY[found][concern] * (2 * random.uniform() - 1);
+  // Somebody may have turned a screw; a jet is the size it is.
+  const asFound = (isStepped(adjuster) ? 0 : stray) + wrong;
   const radiansPerTurn = (adjuster.pitchMm / adjuster.leverMm) * exp(astray * GAIN_SPREAD * random.normal());
   const play = (adjuster.backlashTurns ?? 0) / 2;
   let turned = 0;

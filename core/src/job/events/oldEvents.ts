@@ -37,6 +37,16 @@ const BEFORE_FITTINGS = {
   targets: { spreadKPa: 1, idleRpm: 1050, idleBandRpm: 50 },
 };
 
+/** What its carburetors are, as it was said before a bank could have jets that come in sizes. */
+const FITTING = {
+  carburetors: [{ name: 'Only', body: 'roundSlide', bowls: 1 }],
+  inlets: [{ name: 'Tank', feeds: ['Only'] }],
+  tap: 'hand',
+  feed: 'gravity',
+  cooling: 'air',
+  choke: 'flap',
+};
+
 /**
  * One event at least of every version that a kind has left behind, as programs of that time wrote it: none is ever changed. A test
  * fails when a version has none.
@@ -89,8 +99,27 @@ export const OLD_EVENTS: readonly RawEvent[] = [
     setup: BEFORE_FITTINGS,
     cures: { workshop: [{ cause: 'flooding', count: 2 }], here: [{ cause: 'flooding', place: '1', on: AT }] },
   },
+  {
+    kind: 'opened',
+    id: id(9),
+    seq: 1,
+    at: AT,
+    version: 5,
+    machine: 'Harrow 750 twin',
+    complaint: '',
+    setup: { ...BEFORE_FITTINGS, fitting: FITTING },
+  },
+  { kind: 'move', id: id(9), seq: 3, at: AT, version: 1, adjuster: 'A', turns: 0.25 },
   { kind: 'cured', id: id(9), seq: 9, at: AT, version: 1, cause: 'flooding', place: '1' },
   { kind: 'setupCorrected', id: id(9), seq: 2, at: AT, version: 1, setup: BEFORE_FITTINGS },
+  {
+    kind: 'setupCorrected',
+    id: id(9),
+    seq: 2,
+    at: AT,
+    version: 2,
+    setup: { ...BEFORE_FITTINGS, fitting: FITTING },
+  },
   {
     kind: 'reading',
     id: id(2),

@@ -69,9 +69,9 @@ function evidenceText({ throats }: Setup, { throat, seen, looks }: CircuitReport
   return looks === 0 ? 'nothing seen' : 'not since it was turned';
 }
 
-function screwText({ adjusters }: Setup, { adjuster, turnsIn, fromSeat }: ScrewReport): string {
+function screwText({ adjusters }: Setup, { adjuster, turnsIn, fromSeat, sizes }: ScrewReport): string {
   const label = adjusters.find(({ id }) => id === adjuster)?.label ?? adjuster;
   return fromSeat === undefined
-    ? `${label}: ${positionText(turnsIn)}`
+    ? `${label}: ${positionText(turnsIn, sizes)}`
     : `${label}: ${fraction(fromSeat)} from its seat`;
 }

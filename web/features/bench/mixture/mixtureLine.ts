@@ -1,6 +1,7 @@
 import type { Advice } from '@amber-needle/core/advice';
 import type { Job } from '@amber-needle/core/job';
 import { type CircuitStand, type MixtureStep, mixtureScrews } from '@amber-needle/core/mixture';
+import { isStepped } from '@amber-needle/core/setup';
 import { type Shown, withUnitIn } from '@/words/deviceUnit';
 import { lambdaDoubt } from '@/words/mixtureWords';
 import { numeral, percent, THIN, withUnit } from '@/words/numbers';
@@ -10,6 +11,7 @@ import type { SayLine } from '../view/lookLines';
 type MixtureAdvice = Extract<Advice, { kind: 'mixture' }>;
 
 const OUTDOORS = 'Exhaust outdoors or into extraction. Pipes and plugs are hot.';
+const FUEL = 'Bowl off over a tray, no flame, hot parts cool; wipe up.';
 const LEAD = 'Ignition off while a plug is changed; high voltage at an open lead.';
 
 /** The next step on the mixture in words. */
@@ -101,6 +103,16 @@ function turnLine(job: Job, step: Extract<MixtureStep, { do: 'turn' }>, stands: 
   const [throat] = step.throats;
   const expected = step.expected.find((each) => each.throat === throat);
   const stand = stands.find(({ circuit }) => circuit.throat === throat);
+  const isSized = adjuster !== undefined && isStepped(adjuster);
+  if (isSized)
+    return {
+      subject: adjuster.label,
+      order: `fit it ${turnText(step.turns, true)}`,
+      expect: [
+        `Engine off. ${FUEL} ${step.way === 'richer' ? 'Richer' : 'Leaner'}.`,
+        ...purposeLines(step, expected, stand),
+      ],
+    };
   const hand = `${step.turns > 0 ? 'Clockwise' : 'Anticlockwise'}, from ${adjuster?.seenFrom ?? 'the screw’s head'}. ${
     step.way === 'richer' ? 'Richer' : 'Leaner'
   }.`;
@@ -127,6 +139,8 @@ function purposeLines(
       return ['To its base, two turns from the seat: a place to start from. Engine off.'];
     case 'alive':
       return ['It hardly idles, or not at all. Fuel first: opening the throttle would only thin it.'];
+    case 'opening':
+      return ['The idle is right and the first opening is not: that is the pilot jet. Its screw is set again after.'];
     case 'tell':
       return [
         'Further than needed, to see how the engine answers.',

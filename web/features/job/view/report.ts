@@ -8,7 +8,7 @@ import {
   type ThroatComparison,
 } from '@amber-needle/core/belief';
 import type { EventOf, Job, JobEvent, LastVisit } from '@amber-needle/core/job';
-import { decidingQuantity } from '@amber-needle/core/setup';
+import { comesInSizes, decidingQuantity } from '@amber-needle/core/setup';
 import { type DeviceUnit, figureIn, measuredIn, PLAIN_UNIT, type Shown, shownIn, withUnitIn } from '@/words/deviceUnit';
 import { eventText } from '@/words/eventWords';
 import { suspicionWords } from '@/words/faultWords';
@@ -95,7 +95,10 @@ export function reportOf({ job, counted, belief, wholeStory, unit = PLAIN_UNIT }
     asLeft: last && stateLine(shown, last),
     verdict: verdictOf(job),
     toDo: job.status === 'finished' ? 'The job is still open: close up, look at it cold, then close it.' : undefined,
-    positions: job.setup.adjusters.map(({ id, label }) => ({ label, place: positionText(job.positions[id] ?? 0) })),
+    positions: job.setup.adjusters.map(({ id, label }) => ({
+      label,
+      place: positionText(job.positions[id] ?? 0, comesInSizes(job.setup, id)),
+    })),
     earlierSteps: wholeStory ? 0 : Math.max(0, counted.length - STEPS_SHOWN),
     story: (wholeStory ? counted : counted.slice(-STEPS_SHOWN)).map((event) => ({
       id: event.id,

@@ -1,6 +1,6 @@
 import type { Static } from 'typebox';
 import { COLLECTOR } from '../../../mixture/words';
-import { concernOf, type Setup } from '../../../setup';
+import { concernOf, isStepped, type Setup } from '../../../setup';
 import type { EventKind } from '../eventKind';
 import { MixtureSeenSchema } from './schema';
 
@@ -38,7 +38,7 @@ function refusal({ cylinders, throats, adjusters }: Setup, seen: Seen) {
     case 'lift':
       return throats.some(({ id }) => id === seen.throat) ? undefined : 'noSuchThroat';
     case 'turns':
-      return adjusters.some((adjuster) => adjuster.id === seen.adjuster && concernOf(adjuster) === 'mixture')
+      return adjusters.some((each) => each.id === seen.adjuster && concernOf(each) === 'mixture' && !isStepped(each))
         ? undefined
         : 'noMixtureScrew';
     case 'freeAir':

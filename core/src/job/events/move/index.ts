@@ -1,3 +1,4 @@
+import { isStepped } from '../../../setup';
 import { turns } from '../../../units';
 import type { Refusal } from '../../decide';
 import type { Standing } from '../../slices';
@@ -7,9 +8,10 @@ import { MoveSchema } from './schema';
 
 export const move: EventKind<typeof MoveSchema> = {
   kind: 'move',
-  version: 1,
+  version: 2,
   schema: MoveSchema,
-  upcasters: [],
+  // Version 1 knew no turn finer than a sixteenth.
+  upcasters: [(event) => event],
   season: 'atTheBench',
   title: 'Screw turned',
   refuse: (job, { adjuster, turns: by }) => refuse(job, adjuster, by),
@@ -33,6 +35,7 @@ export const move: EventKind<typeof MoveSchema> = {
 function refuse({ setup, positions }: Standing, id: string, by: number): Refusal | undefined {
   const adjuster = setup.adjusters.find((candidate) => candidate.id === id);
   if (adjuster === undefined) return 'noSuchAdjuster';
+  if (isStepped(adjuster) && !Number.isInteger(by)) return 'noHalfSizes';
   const position = (positions[id] ?? turns(0)) + by;
   if (position < -adjuster.range.outTurns) return 'pastTheSeat';
   return position > adjuster.range.inTurns ? 'pastTheEnd' : undefined;

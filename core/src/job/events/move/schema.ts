@@ -26,13 +26,13 @@ const Expectation = Type.Object(
   closed,
 );
 
-/** A screw was turned: clockwise as seen from its head is positive. Whole sixteenths, exact in binary. */
+/** A screw was turned: clockwise as seen from its head is positive. Whole thirty-seconds, exact in binary; of a jet whole sizes larger. */
 export const MoveSchema = Type.Object(
   {
-    ...envelope(1),
+    ...envelope(2),
     kind: Type.Literal('move'),
     adjuster: Part,
-    turns: Type.Number({ multipleOf: 0.0625, minimum: -20, maximum: 20 }),
+    turns: Type.Number({ multipleOf: 0.03125, minimum: -20, maximum: 20 }),
     advisedTurns: Type.Optional(figure(-100, 100)),
     expected: Type.Optional(Expectation),
   },

@@ -49,7 +49,7 @@ export type Cures = Static<typeof CuresSchema>;
 /** The job began: on which machine, what was complained of, and the setup as it was then. */
 export const OpenedSchema = Type.Object(
   {
-    ...envelope(5),
+    ...envelope(6),
     kind: Type.Literal('opened'),
     machine: text(120, 1),
     complaint: text(2000),

@@ -8,10 +8,10 @@ import { SetupCorrectedSchema } from './schema';
 
 export const setupCorrected: EventKind<typeof SetupCorrectedSchema> = {
   kind: 'setupCorrected',
-  version: 2,
+  version: 3,
   schema: SetupCorrectedSchema,
-  // Version 2 may say what the carburetors are.
-  upcasters: [(event) => event],
+  // Version 2 may say what the carburetors are, version 3 have jets that come in sizes.
+  upcasters: [(event) => event, (event) => event],
   season: 'untilClosed',
   title: 'Setup corrected',
   rewrites: true,
