@@ -1,4 +1,4 @@
-import type { AdjusterKind, ScrewEffects, TurnedIn } from '@amber-needle/core/setup';
+import { type AdjusterKind, isStepped, type ScrewEffects, type TurnedIn } from '@amber-needle/core/setup';
 
 /** Kinds of adjusters, as the trade calls them. */
 export const ADJUSTER_NAMES: Readonly<Record<AdjusterKind, string>> = {
@@ -33,7 +33,8 @@ export function screwSentence(effects: ScrewEffects, labels: ReadonlyMap<string,
     leaner.length > 0 ? `makes ${throats(leaner)} leaner` : '',
   ].filter((text) => text !== '');
   if (does.length === 0) return 'Moves nothing: choose what it acts on.';
-  const first = `Turned in: ${listed(does)}${against(effects)}.`;
+  const how = isStepped(adjuster) ? 'A size larger' : 'Turned in';
+  const first = `${how}: ${listed(does)}${against(effects)}.`;
   if (alike.length === 0) return first;
   return `${first} ${listed(alike.map((id) => labels.get(id) ?? id))} ${alike.length > 1 ? 'move' : 'moves'} the same as ${adjuster.label}.`;
 }

@@ -40,6 +40,9 @@ describe('turns as people say them', () => {
     expect(turnText(0.25)).toBe('¼ turn in');
     expect(turnText(-1.5)).toBe('1½ turns out');
     expect(positionText(0)).toBe('as found');
+    expect(turnText(1, true)).toBe('1 size larger');
+    expect(positionText(-2, true)).toBe('2 sizes smaller');
+    expect(positionText(0, true)).toBe('as found');
     expect(positionText(-0.0625)).toBe('1/16 out');
   });
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { carbonMonoxide } from '../instruments';
-import { exhaustLambda, FUELS, type Fuel, WATER_GAS } from './index';
+import { dryCarbonMonoxide, exhaustLambda, FUELS, type Fuel, WATER_GAS } from './index';
 
 /**
  * Dry exhaust of a known lambda by atom balance (C, H, O, N) with the water-gas shift frozen at `WATER_GAS`: made here, by bisection over how much
@@ -49,6 +49,12 @@ describe('lambda of an exhaust', () => {
     // An oxygen sensor does not count the fuel that is still there.
     expect(exhaustLambda(mixed, FUELS.petrol)).toBeGreaterThan(1.02);
     expect(() => exhaustLambda(missed, FUELS.petrol)).toThrow('burnt nothing');
+  });
+
+  it('has the carbon monoxide that the core reckons for it, whatever burns', () => {
+    for (const fuel of Object.values(FUELS))
+      for (const lambda of [0.8, 0.9, 0.95, 0.99, 1.1])
+        expect(dryCarbonMonoxide(fuel, lambda)).toBeCloseTo(burn(fuel, lambda).carbonMonoxide, 4);
   });
 
   // Common practice, no source: CO against lambda near idle, 0.4 % at 1 and 28 more for each part short.

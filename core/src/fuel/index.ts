@@ -1,3 +1,4 @@
 export * from './blends';
 export * from './brettschneider';
+export * from './carbonMonoxide';
 export * from './stoichiometry';

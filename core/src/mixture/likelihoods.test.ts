@@ -1,7 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { BLEND_NAMES, BLENDS } from '../fuel';
 import {
+  coDensity,
   colourAnswers,
   colourChance,
+  coOfLambda,
+  coPerPart,
+  lambdaOfCo,
   liftAnswers,
   liftChance,
   plugChance,
@@ -40,5 +45,24 @@ describe('words', () => {
     expect(sensorDensity(missed, Math.log(1.3))).toBeLessThan(0.1 * sensorDensity(missed, Math.log(0.92)));
     const sound = { ...missed, missing: 0.03 };
     expect(sensorDensity(sound, Math.log(1.15))).toBeGreaterThan(20 * sensorDensity(sound, Math.log(0.92)));
+  });
+});
+
+describe('carbon monoxide', () => {
+  it('means 0.95 at 1.8 % of petrol near idle, and less than half a per cent says only: not rich', () => {
+    expect(lambdaOfCo(1.8, BLENDS.petrol)).toBeCloseTo(0.95, 3);
+    expect(coOfLambda(0.95, BLENDS.petrol)).toBeCloseTo(1.8, 3);
+    expect(lambdaOfCo(0.4, BLENDS.petrol)).toBeUndefined();
+    const little = coDensity(0.2, { missing: 0.003, leanBy: 0.15, fuel: BLENDS.petrol });
+    expect(little(Math.log(1.1))).toBeGreaterThan(10 * little(Math.log(0.9)));
+  });
+
+  it('means another lambda of another fuel: its carbon is another part of its smoke', () => {
+    for (const name of BLEND_NAMES) {
+      const fuel = BLENDS[name];
+      expect(lambdaOfCo(coOfLambda(0.93, fuel), fuel)).toBeCloseTo(0.93, 6);
+    }
+    expect(coPerPart(BLENDS.e5) / coPerPart(BLENDS.petrol)).toBeCloseTo(1, 1);
+    expect(coPerPart(BLENDS.methanol)).not.toBeCloseTo(coPerPart(BLENDS.petrol), 0);
   });
 });

@@ -1,4 +1,5 @@
 import { assertNever, erfc } from '../basics';
+import { BLENDS, type Blend, dryCarbonMonoxide, fuelOf } from '../fuel';
 import type { FlameColourSeen, LiftAnswer, PlugColour, Warmth } from './words';
 
 /** Share of answers that are simply wrong: a look at the wrong plug, a key pressed beside. Ours. */
@@ -126,23 +127,39 @@ export function sensorDensity({ shown, doubt, missing, leanBy }: SensorLook, x: 
 }
 
 /**
- * Lambda for a carbon monoxide figure, percent: some 0.4 at lambda 1 and 28 more for each part that air is short, near idle. common practice,
- * no source; checked against an atom balance with the water-gas shift. Undefined below what a lean mixture leaves too.
+ * Carbon monoxide near idle, percent: some of it at lambda 1, and so much more for each part that air is short of petrol. common practice, no
+ * source; checked against an atom balance with the water-gas shift.
  */
-export function lambdaOfCo(percent: number): number | undefined {
-  return percent > 0.5 ? 1 - (percent - 0.4) / 28 : undefined;
+const CO_AT_ONE = 0.4;
+const CO_OF_PETROL = 28;
+/** Where fuels are compared: an idle that is a little rich. */
+const COMPARED_AT = 0.95;
+
+/** How much more carbon monoxide each part that air is short makes, percent: petrol's, and other fuels' in proportion to their atoms. */
+export function coPerPart(fuel: Blend): number {
+  const of = (blend: Blend) => dryCarbonMonoxide(fuelOf(blend), COMPARED_AT);
+  return (CO_OF_PETROL * of(fuel)) / of(BLENDS.petrol);
+}
+
+/** Lambda for a carbon monoxide figure, percent. Undefined below what a lean mixture leaves too. */
+export function lambdaOfCo(percent: number, fuel: Blend): number | undefined {
+  return percent > 0.5 ? 1 - (percent - CO_AT_ONE) / coPerPart(fuel) : undefined;
+}
+
+/** And the figure for a lambda, percent. */
+export function coOfLambda(lambda: number, fuel: Blend): number {
+  return CO_AT_ONE + coPerPart(fuel) * Math.max(0, 1 - lambda);
 }
 
 /** Density of what a carbon monoxide meter shows; below half a per cent it says only that the mixture is not rich. */
 export function coDensity(
   percent: number,
-  { missing, leanBy }: Pick<SensorLook, 'missing' | 'leanBy'>,
-  x: number,
-): number {
-  const lambda = lambdaOfCo(percent);
-  if (lambda === undefined) return 0.02 + 0.98 * normalBelow((x - Math.log(0.985)) / 0.012);
+  { missing, leanBy, fuel }: Pick<SensorLook, 'missing' | 'leanBy'> & { readonly fuel: Blend },
+): (x: number) => number {
+  const lambda = lambdaOfCo(percent, fuel);
+  if (lambda === undefined) return (x) => 0.02 + 0.98 * normalBelow((x - Math.log(0.985)) / 0.012);
   const doubt = 0.008 + 0.06 * (1 - lambda);
-  return sensorDensity({ shown: lambda, doubt, missing, leanBy }, x);
+  return (x) => sensorDensity({ shown: lambda, doubt, missing, leanBy }, x);
 }
 
 /** Share of a standard normal distribution below a value. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Bare } from '../job';
-import { ARCHETYPES } from '../setup';
+import { type Adjuster, ARCHETYPES } from '../setup';
 import { append } from '../testing/jobs';
 import { count, known, logOf, PLAN, sensor, speed, turn } from '../testing/mixtureLogs';
 import { circuitsOf, mixtureOf, mixtureOutlook } from './index';
@@ -118,5 +118,54 @@ describe('the next step', () => {
         ];
     }
     expect(turnedBy.size).toBeGreaterThan(2);
+  });
+});
+
+describe('a bank with jets to change', () => {
+  const jet = (throat: string): Adjuster => ({
+    id: `J${throat}`,
+    label: `Pilot jet ${throat}`,
+    kind: 'pilotJet',
+    acts: [{ throat, turnedIn: 'richer' }],
+    pitchMm: 1,
+    leverMm: 10,
+    range: { outTurns: 3, inTurns: 3 },
+    seenFrom: 'below, with the bowl off',
+  });
+  // The jets stand first: what turns while it runs is taken first all the same.
+  const bank = { ...vTwin, adjusters: [jet('1'), jet('2'), ...vTwin.adjusters] };
+  const only = { ...PLAN, instruments: ['sensor'] } as const satisfies Bare;
+  const begun = [only, count('M1', 2), count('M2', 2), free] as const;
+  const lean = sensor('1', 1.08, { flutter: 0.005 });
+  const right = (exhaust: string) => sensor(exhaust, 0.95, { flutter: 0.005 });
+  const next = (...more: readonly Bare[]) => mixtureOutlook(known(bank, ...begun, ...more)).next;
+
+  it('counts no jet in, and turns the screw while it has room', () => {
+    expect(mixtureOutlook(known(bank, only)).next).toEqual({ do: 'count', adjuster: 'M1' });
+    expect(next(right('2'), lean)).toMatchObject({ do: 'turn', adjuster: 'M1', way: 'richer' });
+  });
+
+  it('takes the next size where the screw is at its end', () => {
+    expect(next(right('2'), lean, turn('M1', -4), lean)).toMatchObject({
+      do: 'turn',
+      adjuster: 'J1',
+      turns: 1,
+      way: 'richer',
+    });
+  });
+
+  it('takes a larger one for a first opening that is lean with the idle right, and looks again before another', () => {
+    const open: Bare = { kind: 'mixtureSeen', seen: { how: 'firstOpening', exhaust: '1', lambda: 1.08 } };
+    const done = [right('1'), right('2'), right('1'), right('2')] as const;
+    expect(next(...done)).toBeUndefined();
+    expect(next(...done, open)).toMatchObject({ do: 'turn', adjuster: 'J1', turns: 1, purpose: 'opening' });
+    const after = next(...done, open, turn('J1', 1));
+    expect(after).toMatchObject({ do: 'look', instrument: 'sensor' });
+    expect(next(...done, open, turn('J1', 1), right('1'), right('1'))).toBeUndefined();
+  });
+
+  it('has no half sizes', () => {
+    expect(() => known(bank, turn('J1', 0.5))).toThrow('noHalfSizes');
+    expect(() => known(bank, count('J1', 2))).toThrow('noMixtureScrew');
   });
 });

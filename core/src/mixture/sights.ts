@@ -69,7 +69,8 @@ export function sightOf(mixture: Mixture, seen: Seen): Sight {
     case 'co': {
       const cylinders = seen.exhaust === COLLECTOR ? setup.cylinders.map((_, k) => k) : named(mixture, seen.exhaust);
       const missing = Math.max(...cylinders.map((k) => at(mixture.missing, k)));
-      const chance = (x: number) => coDensity(seen.percent, { missing, leanBy: LEAN_BY[setup.engine.strokes] }, x);
+      const { fuel } = mixture.plan;
+      const chance = coDensity(seen.percent, { missing, leanBy: LEAN_BY[setup.engine.strokes], fuel });
       const witness = { figure: meanOf(layout, cylinders), logLikelihood: (x: number) => Math.log(chance(x)) };
       return { witnesses: [witness], looked: { instrument: 'co', cylinders } };
     }

@@ -74,7 +74,7 @@ export function aimOf({ layout, plan }: Mixture, { mean }: MixtureState, circuit
     case 'lambda':
       return fixed(rule.target);
     case 'co':
-      return fixed(lambdaOfCo(rule.percent) ?? 1);
+      return fixed(lambdaOfCo(rule.percent, plan.fuel) ?? 1);
     case 'leanBest':
       return edge(LEAN_BEST_SHARE);
     case 'leanDrop':

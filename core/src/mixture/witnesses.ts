@@ -20,7 +20,7 @@ export function witnesses(mixture: Mixture, circuit: Circuit): readonly Witnesse
           .filter(({ exhaust }) => names.includes(exhaust))
           .map(({ lambda }) => ({ by: 'sensor', lambda, doubt: 0.015 }));
       case 'co': {
-        const lambda = names.includes(each.exhaust) ? lambdaOfCo(each.percent) : undefined;
+        const lambda = names.includes(each.exhaust) ? lambdaOfCo(each.percent, mixture.plan.fuel) : undefined;
         return lambda === undefined ? [] : [{ by: 'co', lambda, doubt: 0.02 }];
       }
       case 'colour':

@@ -4,6 +4,7 @@ import {
   addAdjuster,
   changeAdjuster,
   concernOf,
+  isStepped,
   removeAdjuster,
   setAct,
   type TurnedIn,
@@ -74,6 +75,7 @@ export function ScrewRows({ setup, change, chosen, choose }: ScrewRowsProps) {
 
 function OpenScrew({ setup, change, adjuster }: Editing & { readonly adjuster: Adjuster }) {
   const { id, label, kind, range, seenFrom, acts } = adjuster;
+  const inSizes = isStepped(adjuster);
   const set = (part: Partial<Adjuster>) => change(changeAdjuster(setup, id, part));
   const order: readonly (TurnedIn | undefined)[] =
     concernOf(adjuster) === 'mixture' ? [undefined, 'richer', 'leaner'] : [undefined, 'opens', 'closes'];
@@ -104,7 +106,7 @@ function OpenScrew({ setup, change, adjuster }: Editing & { readonly adjuster: A
         </Button>
       </div>
       <ToggleRow
-        legend="Turned in"
+        legend={inSizes ? 'A size larger' : 'Turned in'}
         parts={setup.throats.map((throat) => {
           const does = actOn(throat.id);
           return {
@@ -121,14 +123,14 @@ function OpenScrew({ setup, change, adjuster }: Editing & { readonly adjuster: A
       <div className="grid grid-cols-[minmax(0,1fr)_6.5rem_6.5rem] gap-3">
         <Field label="Seen from" value={seenFrom} onChange={({ target }) => set({ seenFrom: target.value })} />
         <NumberField
-          label="Room out"
-          unit="turns"
+          label={inSizes ? 'Smaller' : 'Room out'}
+          unit={inSizes ? 'sizes' : 'turns'}
           value={range.outTurns}
           onValue={(outTurns) => set({ range: { ...range, outTurns } })}
         />
         <NumberField
-          label="Room in"
-          unit="turns"
+          label={inSizes ? 'Larger' : 'Room in'}
+          unit={inSizes ? 'sizes' : 'turns'}
           value={range.inTurns}
           onValue={(inTurns) => set({ range: { ...range, inTurns } })}
         />

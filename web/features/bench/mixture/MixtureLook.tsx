@@ -1,5 +1,6 @@
 'use client';
 
+import type { Blend } from '@amber-needle/core/fuel';
 import type { Bare } from '@amber-needle/core/job';
 import { FLAME_COLOURS, HEARD_ANSWERS, LIFT_ANSWERS } from '@amber-needle/core/mixture';
 import type { PracticeLook } from '@amber-needle/core/practice';
@@ -14,6 +15,8 @@ import { askOf, type Figure, type LookStep, lookedFigure, lookedText, proposalOf
 
 interface MixtureLookProps {
   readonly step: LookStep;
+  /** The fuel that an air/fuel gauge prints its figures for. */
+  readonly scale: Blend;
   readonly control: PracticeControl | undefined;
   /** Speed that a live gauge shows. */
   readonly rpm: number | undefined;
@@ -22,7 +25,7 @@ interface MixtureLookProps {
 }
 
 /** Says what was seen: words by one key each, figures typed; one place after the other. */
-export function MixtureLook({ step, control, rpm, onTake, onClose }: MixtureLookProps) {
+export function MixtureLook({ step, scale, control, rpm, onTake, onClose }: MixtureLookProps) {
   const places = step.do === 'count' ? [step.adjuster] : step.places.length === 0 ? [''] : step.places;
   const [figures, setFigures] = useState<readonly Figure[]>([]);
   const place = places[figures.length] ?? '';
@@ -36,7 +39,7 @@ export function MixtureLook({ step, control, rpm, onTake, onClose }: MixtureLook
   const figure = (value: number) => {
     const all = [...figures, lookedFigure(place, value, looked)];
     if (all.length < places.length) return setFigures(all);
-    for (const proposal of proposalOf(step, all)) if (!onTake(proposal)) return;
+    for (const proposal of proposalOf(step, all, scale)) if (!onTake(proposal)) return;
     onClose();
   };
   return (
@@ -72,7 +75,7 @@ export function MixtureLook({ step, control, rpm, onTake, onClose }: MixtureLook
       ) : (
         <FigureForm
           key={`${place} ${figureText(looked)}`}
-          asked={askOf(step)}
+          asked={askOf(step, scale)}
           start={
             figureText(looked) || (instrument === 'tachometer' && rpm !== undefined ? String(Math.round(rpm)) : '')
           }

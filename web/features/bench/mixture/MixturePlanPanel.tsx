@@ -41,10 +41,12 @@ export function MixturePlanPanel({ setup, plan, alone, onTake, onClose }: Mixtur
   const [ignition, setIgnition] = useState<MixturePlan['ignition']>(plan?.ignition ?? 'modest');
   const [order, setOrder] = useState<MixturePlan['order']>(plan?.order ?? (alone ? 'mixtureOnly' : 'balanceFirst'));
   const [fuel, setFuel] = useState<string>(fuelName(plan));
+  const [scale, setScale] = useState<NonNullable<MixturePlan['scale']>>(plan?.scale ?? 'petrol');
   const [chosen, setChosen] = useState<MixturePlan['rule']['by']>();
   const rules = RULES.filter(({ needs }) => needs.some((instrument) => instruments.includes(instrument)));
-  const usual = defaultRule(instruments, ignition);
-  const rule = rules.find(({ by }) => by === chosen)?.rule(ignition) ?? usual;
+  const burns = isBlendName(fuel) ? BLENDS[fuel] : BLENDS.petrol;
+  const usual = defaultRule(instruments, { ignition, fuel: burns });
+  const rule = rules.find(({ by }) => by === chosen)?.rule(ignition, burns) ?? usual;
   const canLift = setup.throats.some(({ throttle }) => throttle === 'constantDepression');
   const offered = MIXTURE_INSTRUMENTS.filter((instrument) => instrument !== 'lift' || canLift);
   const toggle = (instrument: MixtureInstrument) =>
@@ -95,7 +97,7 @@ export function MixturePlanPanel({ setup, plan, alone, onTake, onClose }: Mixtur
         >
           {rules.map(({ by, rule: made }) => (
             <option key={by} value={by}>
-              {ruleText({ rule: made(ignition) })}
+              {ruleText({ rule: made(ignition, burns) })}
             </option>
           ))}
         </Select>
@@ -106,6 +108,16 @@ export function MixturePlanPanel({ setup, plan, alone, onTake, onClose }: Mixtur
             </option>
           ))}
         </Select>
+        {instruments.includes('sensor') && burns !== BLENDS.petrol ? (
+          <Select
+            label="An air/fuel gauge is scaled for"
+            value={scale}
+            onChange={({ target }) => setScale(target.value === 'fuel' ? 'fuel' : 'petrol')}
+          >
+            <option value="petrol">petrol, whatever burns</option>
+            <option value="fuel">the fuel in the tank</option>
+          </Select>
+        ) : null}
         <Select
           label="Ignition"
           value={ignition}
@@ -141,7 +153,8 @@ export function MixturePlanPanel({ setup, plan, alone, onTake, onClose }: Mixtur
             instruments: [...instruments],
             ...(instruments.includes('sensor') ? { sensor } : {}),
             rule,
-            fuel: isBlendName(fuel) ? BLENDS[fuel] : BLENDS.petrol,
+            ...(instruments.includes('sensor') ? { scale } : {}),
+            fuel: burns,
             ignition,
             order,
           });

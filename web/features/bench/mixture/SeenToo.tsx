@@ -1,5 +1,6 @@
 'use client';
 
+import type { Blend } from '@amber-needle/core/fuel';
 import type { Bare } from '@amber-needle/core/job';
 import { FLAME_COLOURS, PLUG_COLOURS, WARMTHS } from '@amber-needle/core/mixture';
 import type { Setup } from '@amber-needle/core/setup';
@@ -21,12 +22,14 @@ type Kind = keyof typeof KINDS;
 
 interface SeenTooProps {
   readonly setup: Setup;
+  /** The fuel that an air/fuel gauge prints its figures for. */
+  readonly scale: Blend;
   readonly onTake: (proposal: Bare) => boolean;
   readonly onClose: () => void;
 }
 
 /** What was seen of a mixture without being asked for: weak witnesses, and what the first opening shows. */
-export function SeenToo({ setup, onTake, onClose }: SeenTooProps) {
+export function SeenToo({ setup, scale, onTake, onClose }: SeenTooProps) {
   const [cylinder, setCylinder] = useState(setup.cylinders[0]?.id ?? '');
   const [kind, setKind] = useState<Kind>('plug');
   const take = (proposal: Bare) => {
@@ -77,7 +80,10 @@ export function SeenToo({ setup, onTake, onClose }: SeenTooProps) {
           asked={{ label: 'Leanest lambda as it is opened slowly', unit: '', low: 0.4, high: 60, unseen: '' }}
           start=""
           onFigure={(typed) =>
-            take({ kind: 'mixtureSeen', seen: { how: 'firstOpening', exhaust: cylinder, lambda: lambdaTyped(typed) } })
+            take({
+              kind: 'mixtureSeen',
+              seen: { how: 'firstOpening', exhaust: cylinder, lambda: lambdaTyped(typed, scale) },
+            })
           }
           onUnseen={undefined}
           onClose={onClose}

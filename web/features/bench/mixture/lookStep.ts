@@ -1,6 +1,6 @@
-import { BLENDS, lambdaOnScale } from '@amber-needle/core/fuel';
+import { BLENDS, type Blend, blendStoichiometry, lambdaOnScale } from '@amber-needle/core/fuel';
 import type { Bare } from '@amber-needle/core/job';
-import type { MixtureStep } from '@amber-needle/core/mixture';
+import type { MixturePlan, MixtureStep } from '@amber-needle/core/mixture';
 import type { PracticeLook } from '@amber-needle/core/practice';
 import { COLOUR_WORDS, LIFT_WORDS } from '@/words/mixtureWords';
 import { numeral, THIN, withUnit } from '@/words/numbers';
@@ -50,7 +50,7 @@ export function titleOf(step: LookStep, place: string): string {
   }
 }
 
-export function askOf(step: LookStep): Asked {
+export function askOf(step: LookStep, scale: Blend = BLENDS.petrol): Asked {
   if (step.do === 'count')
     return { label: 'Turns until it just touches', unit: 'turns', low: 0, high: 20, unseen: 'Not counted' };
   if (step.do === 'freeAir')
@@ -61,7 +61,7 @@ export function askOf(step: LookStep): Asked {
     case 'tachometer':
       return { label: 'Speed', unit: 'rpm', low: 100, high: 20_000, unseen: '' };
     default:
-      return { label: 'Lambda, or air/fuel on the petrol scale', unit: '', low: 0.4, high: 60, unseen: '' };
+      return { label: `Lambda, or air/fuel ${scaleText(scale)}`, unit: '', low: 0.4, high: 60, unseen: '' };
   }
 }
 
@@ -77,13 +77,25 @@ export function lookedFigure(place: string, value: number, look: PracticeLook | 
 /** No idle burns at a lambda of five, and no petrol at an air/fuel ratio below it. */
 const RATIO_FROM = 5;
 
-/** Lambda of what was typed: a gauge that shows air/fuel ratio prints it on the petrol scale, whatever burns. */
-export function lambdaTyped(value: number): number {
-  return value < RATIO_FROM ? value : lambdaOnScale(value, BLENDS.petrol);
+/** Lambda of what was typed: a gauge that shows air/fuel ratio prints it on the scale of one fuel, whatever burns. */
+export function lambdaTyped(value: number, scale: Blend = BLENDS.petrol): number {
+  return value < RATIO_FROM ? value : lambdaOnScale(value, scale);
+}
+
+/** The fuel on whose scale a plan's gauge prints. */
+export function scaleOf(plan: Pick<MixturePlan, 'scale' | 'fuel'> | undefined): Blend {
+  return plan?.scale === 'fuel' ? plan.fuel : BLENDS.petrol;
+}
+
+/** `on the petrol scale`, or where lambda is 1 on that of what burns. */
+export function scaleText(scale: Blend): string {
+  return scale === BLENDS.petrol
+    ? 'on the petrol scale'
+    : `on its fuel’s scale, ${numeral(blendStoichiometry(scale), 1)} at 1`;
 }
 
 /** What figures say to the log. */
-export function proposalOf(step: LookStep, figures: readonly Figure[]): readonly Bare[] {
+export function proposalOf(step: LookStep, figures: readonly Figure[], scale: Blend = BLENDS.petrol): readonly Bare[] {
   if (step.do === 'look' && step.instrument === 'sensor')
     return [
       {
@@ -92,7 +104,7 @@ export function proposalOf(step: LookStep, figures: readonly Figure[]): readonly
           how: 'sensor',
           figures: figures.map(({ place, value, uncertainty, flutter }) => ({
             exhaust: place,
-            lambda: lambdaTyped(value),
+            lambda: lambdaTyped(value, scale),
             ...(uncertainty === undefined ? {} : { uncertainty }),
             ...(flutter === undefined ? {} : { flutter }),
           })),

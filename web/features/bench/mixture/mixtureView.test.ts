@@ -1,5 +1,6 @@
 import { adviseNextMove } from '@amber-needle/core/advice';
 import { findingsOf } from '@amber-needle/core/findings';
+import { BLENDS } from '@amber-needle/core/fuel';
 import { type Bare, decide, foldJob, type JobEvent } from '@amber-needle/core/job';
 import { FLAME_COLOURS, mixtureOf, mixtureReport } from '@amber-needle/core/mixture';
 import { ARCHETYPES, type Setup } from '@amber-needle/core/setup';
@@ -7,7 +8,7 @@ import { idOf, reading } from '@amber-needle/core/testing';
 import { describe, expect, it } from 'vitest';
 import { PLAIN_UNIT, shownIn } from '@/words/deviceUnit';
 import { findingText, lambdaDoubt, ruleText, seenText, sideText } from '@/words/mixtureWords';
-import { askOf, lambdaTyped, lookedFigure, lookedText, proposalOf, titleOf, unseenOf } from './lookStep';
+import { askOf, lambdaTyped, lookedFigure, lookedText, proposalOf, scaleOf, titleOf, unseenOf } from './lookStep';
 import { afterMixture, mixtureLine, mixtureReasons } from './mixtureLine';
 
 const PLAN = {
@@ -96,6 +97,15 @@ describe('what is typed and shown of a look', () => {
     expect(proposalOf(step, [{ place: '1', value: 13.14 }])).toEqual([
       { kind: 'mixtureSeen', seen: { how: 'sensor', figures: [{ exhaust: '1', lambda: expect.closeTo(0.9, 2) }] } },
     ]);
+  });
+
+  it('takes them on the scale of the fuel in the tank where the gauge is made for it', () => {
+    const scale = scaleOf({ scale: 'fuel', fuel: BLENDS.e85 });
+    expect(lambdaTyped(9.8, scale)).toBeCloseTo(1, 1);
+    expect(lambdaTyped(0.96, scale)).toBe(0.96);
+    expect(askOf(step, scale).label).toBe('Lambda, or air/fuel on its fuel’s scale, 9.8 at 1');
+    expect(scaleOf({ fuel: BLENDS.e85 })).toBe(BLENDS.petrol);
+    expect(scaleOf(undefined)).toBe(BLENDS.petrol);
   });
 
   it('keeps what the practice sensor told besides, as long as its figure was taken', () => {

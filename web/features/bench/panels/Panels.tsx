@@ -1,5 +1,6 @@
 'use client';
 
+import { scaleOf } from '../mixture/lookStep';
 import { MixtureLook } from '../mixture/MixtureLook';
 import { MixturePlanPanel } from '../mixture/MixturePlanPanel';
 import { SeenToo } from '../mixture/SeenToo';
@@ -62,6 +63,7 @@ export function Panels({ jobId, panel, open, file, close, view, actions, signal,
       return view.action.do === 'seen' ? (
         <MixtureLook
           step={view.action.step}
+          scale={scaleOf(view.mixture?.plan)}
           control={control}
           rpm={view.speedRpm}
           onTake={actions.propose}
@@ -69,7 +71,9 @@ export function Panels({ jobId, panel, open, file, close, view, actions, signal,
         />
       ) : null;
     case 'seenToo':
-      return <SeenToo setup={view.job.setup} onTake={actions.propose} onClose={close} />;
+      return (
+        <SeenToo setup={view.job.setup} scale={scaleOf(view.mixture?.plan)} onTake={actions.propose} onClose={close} />
+      );
     case 'sources':
       return (
         <SourcesPanel

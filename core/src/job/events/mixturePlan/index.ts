@@ -4,9 +4,10 @@ import { MixturePlanSchema } from './schema';
 
 export const mixturePlan: EventKind<typeof MixturePlanSchema> = {
   kind: 'mixturePlan',
-  version: 1,
+  version: 2,
   schema: MixturePlanSchema,
-  upcasters: [],
+  // Version 1 took every air/fuel gauge for one on the petrol scale.
+  upcasters: [(event) => event],
   season: 'atTheBench',
   title: 'How the mixture is worked at',
   refuse: ({ setup }, { fuel }) => {

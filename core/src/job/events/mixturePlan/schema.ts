@@ -18,13 +18,15 @@ const RuleSchema = Type.Union([
 /** How the mixture of a job is worked at: what there is to look with, what burns, and when it is right. The last one said counts. */
 export const MixturePlanSchema = Type.Object(
   {
-    ...envelope(1),
+    ...envelope(2),
     kind: Type.Literal('mixturePlan'),
     instruments: Type.Array(oneOf(MIXTURE_INSTRUMENTS), { minItems: 1, maxItems: 6, uniqueItems: true }),
     /** Where the lambda sensor sits; carried when left out. */
     sensor: Type.Optional(oneOf(SENSOR_PLACES)),
     rule: RuleSchema,
-    /** What burns, shares by volume beside petrol, and the fuel that an air/fuel gauge prints its figures for. */
+    /** The fuel that an air/fuel gauge prints its figures for: petrol when left out, or what burns. */
+    scale: Type.Optional(oneOf(['petrol', 'fuel'])),
+    /** What burns, shares by volume beside petrol. */
     fuel: Type.Object({ ethanol: figure(0, 1), methanol: figure(0, 1) }, closed),
     ignition: oneOf(['modest', 'strong']),
     /** `balanceFirst`: coarse balance, mixture, fine balance, mixture check. `mixtureOnly`: no gauges are on. */
