@@ -88,7 +88,7 @@ export function scaleOf(plan: Pick<MixturePlan, 'scale' | 'fuel'> | undefined): 
 }
 
 /** `on the petrol scale`, or where lambda is 1 on that of what burns. */
-export function scaleText(scale: Blend): string {
+function scaleText(scale: Blend): string {
   return scale === BLENDS.petrol
     ? 'on the petrol scale'
     : `on its fuel’s scale, ${numeral(blendStoichiometry(scale), 1)} at 1`;
