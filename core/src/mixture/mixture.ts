@@ -52,6 +52,8 @@ export interface Mixture {
   /** How often each mixture screw was turned, less what a large turn of a stop has made old. */
   readonly screwTurns: Readonly<Record<string, number>>;
   readonly rpm: number | undefined;
+  /** How far in and out mixture screws may be turned before the engine dies, as far as it has shown; turns in since found. */
+  readonly diesBeyond: Readonly<Record<string, { readonly out?: number; readonly in?: number }>>;
   /** How often the engine stood still since it last showed anything, with nothing turned that a take-back would mend. */
   readonly stoodStill: number;
   /** When it last did; -1 for never. */
@@ -84,6 +86,7 @@ export function newMixture(setup: Setup, plan: MixturePlan): Mixture {
     turnedInAll: {},
     screwTurns: {},
     rpm: undefined,
+    diesBeyond: {},
     stoodStill: 0,
     stoodAt: -1,
   };

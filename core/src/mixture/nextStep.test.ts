@@ -55,6 +55,23 @@ describe('the next step', () => {
     expect(mixtureOutlook(drowned).next).toMatchObject({ adjuster: 'M1', way: 'leaner', purpose: 'alive' });
   });
 
+  it('goes half as far as killed the engine, and gives up on one that no fuel wakes', () => {
+    const counted = [{ ...PLAN, instruments: ['sensor'] } satisfies Bare, count('M1', 2), count('M2', 2), free];
+    const rich = sensor('1', 0.72, { flutter: 0.005 });
+    const died = [...counted, sensor('2', 0.95), rich, turn('M1', 1), stalled];
+    const again = mixtureOutlook(known(vTwin, ...died, turn('M1', -1), sensor('2', 0.95), rich)).next;
+    expect(again).toMatchObject({ do: 'turn', adjuster: 'M1', way: 'leaner' });
+    expect(again?.do === 'turn' && again.turns).toBeLessThanOrEqual(0.5);
+    let log: readonly Bare[] = [...counted, stalled];
+    for (let i = 0; i < 20; i += 1) {
+      const step = mixtureOutlook(known(vTwin, ...log)).next;
+      if (step?.do !== 'turn') break;
+      log = [...log, turn(step.adjuster, step.turns), stalled];
+    }
+    expect(mixtureOutlook(known(vTwin, ...log)).next).toBeUndefined();
+    expect(mixtureOutlook(known(vTwin, ...log)).untold).toEqual(['1', '2']);
+  });
+
   it('turns a thirty-second where a sixteenth would go past', () => {
     const strong = known(
       vTwin,

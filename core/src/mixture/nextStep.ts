@@ -89,6 +89,8 @@ export function mixtureOutlook(mixture: Mixture): MixtureOutlook {
   const stands = mixture.layout.circuits.map((circuit) => standOf(mixture, state, circuit));
   const untold: string[] = [];
   const first = beforeLooking(mixture, state);
+  // An engine that does not run for all that was done shows nothing more.
+  if (first === 'nothing') return { stands, next: undefined, untold: stands.map(({ circuit }) => circuit.throat) };
   if (first !== undefined) return { stands, next: first, untold };
   const unchecked = sensorsToCheck(mixture);
   if (unchecked.length > 0) return { stands, next: { do: 'freeAir', places: unchecked }, untold };
@@ -128,7 +130,7 @@ const ALIVE_ROUNDS = 3;
 const DROWNED = 1.5;
 
 /** Screws are counted and set to their base first; an engine that does not idle gets fuel before it is opened. */
-function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | undefined {
+function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | 'nothing' | undefined {
   const { layout, seen, fromSeat, screwTurns, stoodStill, stoodAt, touched } = mixture;
   const screws = mixtureScrews(layout.setup);
   const asked = new Set(seen.flatMap((each) => (each.seen.how === 'turns' ? [each.seen.adjuster] : [])));
@@ -155,7 +157,7 @@ function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | und
   };
   // Whether the last turn woke it is for the engine to say.
   const stands = stoodAt > Math.max(...touched);
-  if (stands && stoodStill <= ALIVE_ROUNDS * turning.length) return wake(stoodStill - 1);
+  if (stands) return stoodStill <= ALIVE_ROUNDS * turning.length ? wake(stoodStill - 1) : 'nothing';
   const made = Object.values(screwTurns).reduce<number>((sum, count) => sum + (count ?? 0), 0);
   if (barelyRuns(mixture) && made < ALIVE_ROUNDS * turning.length) return wake(made);
   const dead = layout.circuits.find(
@@ -401,7 +403,7 @@ function chosenScrew(mixture: Mixture, circuit: Circuit, leaner: number): Chosen
 
 /** Turns in for turns leaner, in steps that people make, no further than seat and end. */
 function roundTurns(
-  { layout, turnsIn, fromSeat }: Mixture,
+  { layout, turnsIn, fromSeat, diesBeyond }: Mixture,
   { id, kind, range }: Adjuster,
   { leaner, most = LARGEST }: { readonly leaner: number; readonly most?: number },
 ): number {
@@ -412,7 +414,9 @@ function roundTurns(
     return sizes < 1 ? 0 : Math.sign(wanted);
   }
   const step = Math.abs(wanted) < FINEST_BELOW ? FINEST : Math.abs(wanted) < COARSE_FROM ? FINE : COARSE;
-  const room = wanted > 0 ? Math.min(range.inTurns - now, fromSeat[id] ?? LARGEST_TO_BASE) : range.outTurns + now;
+  const dies = diesBeyond[id];
+  const inwards = Math.min(range.inTurns - now, fromSeat[id] ?? LARGEST_TO_BASE, (dies?.in ?? range.inTurns) - now);
+  const room = wanted > 0 ? inwards : Math.min(range.outTurns + now, now - (dies?.out ?? -range.outTurns));
   const size = Math.min(Math.round(Math.abs(wanted) / step) * step, Math.floor((room + 1e-9) / FINEST) * FINEST);
   return size <= 0 ? 0 : Math.sign(wanted) * size;
 }

@@ -54,6 +54,20 @@ describe('a plain figure', () => {
 });
 
 describe('misses', () => {
+  it('of a few cycles leave a figure what it is; of many, only a bound', () => {
+    const few = standAt(known(vTwin, sensor('1', 1.2, { flutter: 0.05 })), 0);
+    expect(few.lambda).toBeGreaterThan(1.12);
+    expect(few.doubt).toBeLessThan(0.05);
+    const many = standAt(known(vTwin, sensor('1', 1.2, { flutter: 0.3 })), 0);
+    expect(many.doubt).toBeGreaterThan(2 * few.doubt);
+  });
+
+  it('show at least how rich a mixture is: a figure far richer than what is believed is believed', () => {
+    const believed = [sensor('1', 1.08, STEADY), turn('M1', -0.5)] as const;
+    const drowned = standAt(known(vTwin, ...believed, sensor('1', 0.72, { flutter: 0.03 })), 0);
+    expect(drowned.lambda).toBeLessThan(0.75);
+  });
+
   it('that stay whatever is turned drive no belief away', () => {
     const missed = sensor('1', 2.2, { flutter: 0.6 });
     const round = [turn('M1', -0.25), missed] as const;

@@ -89,7 +89,8 @@ function startles(start: MixtureState, witnesses: readonly Witness[]): boolean {
     if (plain === undefined) return false;
     const { value, direction } = figure(start);
     const deviation = Math.hypot(Math.sqrt(varianceAlong(start.covariance, direction)), plain.doubt);
-    return Math.abs(plain.shown - value) > STARTLING * deviation;
+    const off = plain.shown - value;
+    return (plain.isBound ? -off : Math.abs(off)) > STARTLING * deviation;
   });
 }
 

@@ -20,7 +20,13 @@ export interface Witness {
   readonly figure: (state: MixtureState) => { readonly value: number; readonly direction: Direction };
   readonly logLikelihood: (figure: number) => number;
   /** A plain figure, and its doubt: one that lies far from what is believed shows that something moved what nobody has told of. */
-  readonly plain?: { readonly shown: number; readonly doubt: number; readonly throats: readonly number[] };
+  readonly plain?: {
+    readonly shown: number;
+    readonly doubt: number;
+    readonly throats: readonly number[];
+    /** Cycles may miss, which a figure leaner than what burns would show: only a richer one startles. */
+    readonly isBound: boolean;
+  };
 }
 
 /** What one look says, and which cylinders were looked at with what. */
@@ -31,12 +37,17 @@ export interface Sight {
   readonly looked?: { readonly instrument: MixtureInstrument; readonly cylinders: readonly number[] };
 }
 
-/** Reported, or seen in a figure that flutters. Ours. */
+/** Reported, or seen in a figure that flutters much. Ours. */
 const MISSING_SEEN = 0.85;
+/** Some cycles miss where a figure flutters a little: it may be near, or a little lean of what burns. Ours. */
+const MISSING_SOME = 0.5;
 /** And of a figure that was watched and does not flutter. Ours. */
 const MISSING_STEADY = 0.003;
-/** Single figures of a sound cylinder scatter by less than this share. Ours. */
+/** Single figures of a sound cylinder scatter by less than this share, and where more than some cycles miss by more than that. Ours. */
 const FLUTTER = 0.03;
+const FLUTTERS_MUCH = 0.1;
+/** Misses that scatter a sensor's figures by a share make their mean lean by its square, times this: the cycles that one figure is a mean of. Ours. */
+const CYCLES_IN_A_FIGURE = 10;
 /** No mixture as lean as this burns in a four-stroke: what shows it is air that was pumped through. Ours: well past every lean limit. */
 const NOTHING_BURNS = 2.5;
 /** How far lean a missing cylinder reads in the mean, logarithm. Ours. */
@@ -147,16 +158,19 @@ function bySensor(mixture: Mixture, seen: Extract<Seen, { how: 'sensor' }>): Sig
     const byMisses = (x: number) => weight * Math.log(missesChance(x));
     if (isDead) return [{ figure: meanOf(layout, cylinders), logLikelihood: byMisses }];
     const doubt = Math.hypot(uncertainty / lambda, 0.003, short * DOUBT_PER_VOLT, isCollector ? COLLECTOR_DOUBT : 0);
-    const leanBy = LEAN_BY[setup.engine.strokes];
+    const most = LEAN_BY[setup.engine.strokes];
+    const leanBy =
+      flutter === undefined ? most : Math.min(most, Math.max(0.005, CYCLES_IN_A_FIGURE * (flutter / lambda) ** 2));
     const figure = meanOf(layout, cylinders, layout.offset(isCollector ? 0 : first));
     // A four-stroke that plainly misses is too rich or too lean to catch, which a figure leaner than what burns does not say.
     const limits = isFourStroke && misses === MISSING_SEEN ? byMisses : () => 0;
     const logLikelihood = (x: number) =>
       Math.log(sensorDensity({ shown: lambda, doubt, missing: misses, leanBy }, x)) + limits(x);
-    if (misses > MISSING_STEADY || isCollector) return [{ figure, logLikelihood }];
+    if (isCollector) return [{ figure, logLikelihood }];
     const shown = Math.log(lambda);
-    const isPlain = (x: number) => -0.5 * ((shown - x) / doubt) ** 2;
-    return [{ figure, logLikelihood: isPlain, plain: { shown, doubt, throats: throatsAt(layout, exhaust) } }];
+    const plain = { shown, doubt, throats: throatsAt(layout, exhaust), isBound: misses > MISSING_STEADY };
+    const asPlain = (x: number) => -0.5 * ((shown - x) / doubt) ** 2;
+    return [{ figure, logLikelihood: plain.isBound ? logLikelihood : asPlain, plain }];
   });
   return { witnesses, missing, looked: { instrument: 'sensor', cylinders: [...looks] } };
 }
@@ -168,13 +182,14 @@ export function showsMisses(seen: Seen, cylinder: string): boolean | undefined {
   const figure = seen.figures.find(({ exhaust }) => exhaust === cylinder);
   if (figure === undefined) return undefined;
   if (figure.lambda > NOTHING_BURNS) return true;
-  return figure.flutter === undefined ? undefined : figure.flutter > FLUTTER * figure.lambda;
+  return figure.flutter === undefined ? undefined : figure.flutter > FLUTTERS_MUCH * figure.lambda;
 }
 
 /** How probable misses are after a figure that fluttered by a share, or was not watched for it. */
 function afterFlutter(known: number, share: number | undefined): number {
   if (share === undefined) return known;
-  return share > FLUTTER ? MISSING_SEEN : MISSING_STEADY;
+  if (share > FLUTTERS_MUCH) return MISSING_SEEN;
+  return share > FLUTTER ? MISSING_SOME : MISSING_STEADY;
 }
 
 /** Whether a sensor last showed that an exhaust's cylinder does not burn, with nothing moved since. */

@@ -48,8 +48,19 @@ const STOPS_BEYOND = Math.log(1.25);
 export function stoodStill(mixture: Mixture): Mixture {
   const { layout, lastTurned, sweep } = mixture;
   const circuit = sweep && layout.circuits.find(({ screws }) => screws.some(({ screw }) => screw === sweep.screw));
-  const count = { ...mixture, stoodStill: mixture.stoodStill + 1, stoodAt: mixture.clock, rpm: undefined };
+  const count = {
+    ...mixture,
+    stoodStill: mixture.stoodStill + 1,
+    stoodAt: mixture.clock,
+    rpm: undefined,
+    // Who looked at the speed has seen that there is none.
+    looked: lookedWith(mixture, 'tachometer', (i) => circuit !== undefined && circuit.place === i),
+  };
   if (circuit === undefined || lastTurned === undefined || mixture.stoodStill > 0) return count;
+  const { adjuster, turns: by } = lastTurned;
+  const known = mixture.diesBeyond[adjuster] ?? {};
+  const limit = (mixture.turnsIn[adjuster] ?? 0) - by / 2;
+  const diesBeyond = { ...mixture.diesBeyond, [adjuster]: { ...known, [by < 0 ? 'out' : 'in']: limit } };
   const way = Math.sign(leanerBy(layout.setup, lastTurned.adjuster, lastTurned.turns));
   const place = layout.lambda(circuit.place);
   const { state } = weigh(
@@ -57,7 +68,7 @@ export function stoodStill(mixture: Mixture): Mixture {
     { value: at(mixture.state.mean, place), direction: new Map([[place, 1]]) },
     (x) => Math.log(0.05 + 0.95 * normalBelow((way * x - STOPS_BEYOND) / 0.15)),
   );
-  return { ...count, state };
+  return { ...count, diesBeyond, state };
 }
 
 /** The mixture after ears heard what a turn did. */
