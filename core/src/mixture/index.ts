@@ -10,6 +10,7 @@ export * from './nextStep';
 export * from './rules';
 export { slotShownMm } from './screwFindings';
 export { placeOf } from './sights';
+export type { MixtureExpectation, MixtureStep } from './step';
 export * from './target';
 export { witnesses } from './witnesses';
 export * from './words';

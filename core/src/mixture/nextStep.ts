@@ -1,53 +1,17 @@
 import { at } from '../basics';
-import { type Adjuster, isStepped, sharesPlenum } from '../setup';
-import { type Turns, turns } from '../units';
+import { isStepped, sharesPlenum } from '../setup';
+import { beforeLooking, sensorsToCheck } from './beforeLooking';
 import { circuitDirection, type MixtureState } from './belief';
-import { type Circuit, cylindersOf, leanerBy, mixtureScrews } from './circuits';
+import { type Circuit, mixtureScrews } from './circuits';
 import { firstOpenings } from './firstOpening';
-import { BASE_TURNS, believed, type Mixture, placeOfScrew } from './mixture';
-import { turned, turnsToLean } from './move';
+import { goesRound, lookAt, orderedInstruments, tells } from './looks';
+import { believed, type Mixture } from './mixture';
+import { turnsToLean } from './move';
 import { probeWorth } from './probe';
-import { wasDead } from './sights';
-import { type CircuitStand, isFreshWith, isMissing, standOf, unseenCylinders } from './target';
-import { COLLECTOR, type MixtureInstrument } from './words';
-
-/** What is known of all circuits, with a plan of what they would be after a turn. */
-export interface MixtureExpectation {
-  readonly throat: string;
-  readonly lambda: number;
-  readonly doubt: number;
-}
-
-export type TurnPurpose = 'base' | 'alive' | 'target' | 'tell' | 'opening';
-
-/** The next step on a mixture. Without words. */
-export type MixtureStep =
-  /** Look at these exhausts, cylinders or throats with this. */
-  | {
-      readonly do: 'look';
-      readonly instrument: MixtureInstrument;
-      readonly places: readonly string[];
-      readonly purpose: 'first' | 'afterTurn' | 'check';
-    }
-  /** Count this screw in to its seat, write it down, and turn it back out. The engine stands. */
-  | { readonly do: 'count'; readonly adjuster: string }
-  /** Hold these sensors in free air and say what oxygen they show. */
-  | { readonly do: 'freeAir'; readonly places: readonly string[] }
-  | {
-      readonly do: 'turn';
-      readonly adjuster: string;
-      readonly turns: Turns;
-      readonly way: 'richer' | 'leaner';
-      readonly throats: readonly string[];
-      /**
-       * `base`: to its base turns; `alive`: an engine that does not idle gets fuel first; `target`: to where it should be; `tell`: to see how the engine
-       * answers; `opening`: for the first opening, its screw is set again after.
-       */
-      readonly purpose: TurnPurpose;
-      readonly expected: readonly MixtureExpectation[];
-      /** Expected change of the idle, as a share, where a hill is climbed. */
-      readonly drop: number;
-    };
+import type { MixtureStep } from './step';
+import { type CircuitStand, isFreshWith, standOf, unseenCylinders } from './target';
+import { canTurn, chosenScrew, turnStep, turnsOn } from './turnStep';
+import type { MixtureInstrument } from './words';
 
 /** Where the mixture stands, and what is next; no next step when nothing more can be told or set. */
 export interface MixtureOutlook {
@@ -59,15 +23,6 @@ export interface MixtureOutlook {
 
 /** Sure enough that a circuit is within its tolerance: by a figure, and by what eye, ear and speed can show. Ours. */
 const SURE = { figure: 0.92, answer: 0.8 } as const;
-/** A step of a mixture screw, turns; and the largest in one go. common practice, no source: eighths and sixteenths. */
-const FINE = 1 / 16;
-/** Where a sixteenth would go past, for some screws make two tenths of lambda in half a turn: half of one, which a steady hand still makes. Ours. */
-const FINEST = 1 / 32;
-const FINEST_BELOW = (3 / 4) * FINE;
-const COARSE = 1 / 8;
-const COARSE_FROM = 3 / 8;
-const LARGEST = 1;
-const LARGEST_TO_BASE = 4;
 /** A probe that tells less than this, nats, is not worth its turn; nor one that costs more of the speed. Ours. */
 const LEAST_WORTH = 0.12;
 const LARGEST_DROP = 0.05;
@@ -80,10 +35,7 @@ const PROBES = [1 / 8, 1 / 4, 3 / 8, 1 / 2, 3 / 4, 1] as const;
 const MOST_TURNS = 8;
 const LAST_TURNS = 3;
 
-/** What instruments tell most of, best first, by the rule. */
-const TELLS: readonly MixtureInstrument[] = ['sensor', 'co', 'tachometer', 'colour', 'lift', 'ears'];
-const TELLS_OF_EDGE: readonly MixtureInstrument[] = ['tachometer', 'ears', 'sensor', 'co', 'colour', 'lift'];
-
+/** Where every circuit stands, and the step that comes next. */
 export function mixtureOutlook(mixture: Mixture): MixtureOutlook {
   const state = believed(mixture);
   const stands = mixture.layout.circuits.map((circuit) => standOf(mixture, state, circuit));
@@ -119,96 +71,6 @@ function jetForOpening(
     if (step !== undefined) return step;
   }
   return undefined;
-}
-
-/** A screw this far from its base is set to it before anything is looked at, turns. common practice, no source. */
-const OFF_BASE = 0.75;
-/** An engine that does not idle is given so much more fuel by each screw in turn; and so many rounds of it. Ours. */
-const ALIVE_TURNS = 3 / 8;
-const ALIVE_ROUNDS = 3;
-/** Richer than its target by so many standard deviations an engine that hardly runs is drowned, not starved. Ours. */
-const DROWNED = 1.5;
-
-/** Screws are counted and set to their base first; an engine that does not idle gets fuel before it is opened. */
-function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | 'nothing' | undefined {
-  const { layout, seen, fromSeat, screwTurns, stoodStill, stoodAt, touched } = mixture;
-  const screws = mixtureScrews(layout.setup);
-  const asked = new Set(seen.flatMap((each) => (each.seen.how === 'turns' ? [each.seen.adjuster] : [])));
-  const turning = screws.flatMap((adjuster, screw) => (isStepped(adjuster) ? [] : [{ adjuster, screw }]));
-  const uncounted = turning.find(({ adjuster }) => !asked.has(adjuster.id))?.adjuster;
-  if (uncounted !== undefined) return { do: 'count', adjuster: uncounted.id };
-  const step = (screw: number, by: number, purpose: 'base' | 'alive') => {
-    const adjuster = screws[screw];
-    const circuit = layout.circuits.find(({ screws: of }) => of.some((reached) => reached.screw === screw));
-    if (adjuster === undefined || circuit === undefined) return undefined;
-    return turnStep(mixture, state, { screw, adjuster, circuit, by, purpose, drop: 0 });
-  };
-  // A figure says which way its screw should go; without one its base turns are the best guess.
-  const isBlind = !layout.setup.cylinders.some((_, k) => hasFigure(mixture, k));
-  for (const [screw, { id }] of isBlind ? screws.entries() : []) {
-    const counted = fromSeat[id];
-    if (counted === undefined || screwTurns[id] !== undefined || Math.abs(counted - BASE_TURNS) < OFF_BASE) continue;
-    const found = step(screw, leanerBy(layout.setup, id, counted - BASE_TURNS), 'base');
-    if (found !== undefined) return found;
-  }
-  const wake = (round: number) => {
-    const screw = turning[round % Math.max(1, turning.length)]?.screw;
-    return screw === undefined ? undefined : step(screw, wakesBy(mixture, state, screw), 'alive');
-  };
-  // Whether the last turn woke it is for the engine to say.
-  const stands = stoodAt > Math.max(...touched);
-  if (stands) return stoodStill <= ALIVE_ROUNDS * turning.length ? wake(stoodStill - 1) : 'nothing';
-  const made = Object.values(screwTurns).reduce<number>((sum, count) => sum + (count ?? 0), 0);
-  if (barelyRuns(mixture) && made < ALIVE_ROUNDS * turning.length) return wake(made);
-  const dead = layout.circuits.find(
-    (circuit) => burnsNowhere(mixture, circuit) && turnsOn(mixture, circuit) < ALIVE_ROUNDS * circuit.screws.length,
-  );
-  return dead && wake(turning.findIndex(({ screw }) => screw === at(dead.screws, 0).screw));
-}
-
-/** Turns leaner that may bring an engine to life: fuel, unless it is plainly drowned. */
-function wakesBy(mixture: Mixture, state: MixtureState, screw: number): number {
-  const drowned = mixture.layout.circuits
-    .filter(({ screws }) => screws.some((reached) => reached.screw === screw))
-    .map((circuit) => standOf(mixture, state, circuit))
-    .every(({ error, sigma }) => error < -DROWNED * sigma);
-  return drowned ? ALIVE_TURNS : -ALIVE_TURNS;
-}
-
-/** Whether an instrument shows a figure of a cylinder that can be believed: a two-stroke that fires now and then shows none. */
-function hasFigure({ plan, missing }: Mixture, cylinder: number): boolean {
-  const isShown = plan.instruments.includes('sensor') || plan.instruments.includes('co');
-  return isShown && at(missing, cylinder) < 0.5;
-}
-
-/** A circuit of a four-stroke none of whose cylinders burns, as a sensor last saw them. */
-function burnsNowhere({ layout, ...mixture }: Mixture, circuit: Circuit): boolean {
-  const { setup } = layout;
-  const cylinders = cylindersOf(setup, circuit.place).map((k) => setup.cylinders[k]?.id ?? '');
-  return setup.engine.strokes === 4 && cylinders.every((cylinder) => wasDead({ layout, ...mixture }, cylinder));
-}
-
-/** Slower than this share of its idle an engine that misses barely runs. Ours. */
-const BARELY = 0.88;
-
-/**
- * A four-stroke that misses everywhere and idles far too slowly: as good as dead, it wants fuel before it is opened. Two-strokes miss at every idle. Rich
- * misses look alike; fuel then slows it more, and a few eighths are soon taken back.
- */
-function barelyRuns({ layout, rpm, ...mixture }: Mixture): boolean {
-  const { setup, circuits } = layout;
-  const isSlow = rpm !== undefined && rpm < BARELY * setup.targets.idleRpm;
-  return (
-    setup.engine.strokes === 4 && isSlow && circuits.every((circuit) => isMissing({ layout, rpm, ...mixture }, circuit))
-  );
-}
-
-/** Sensors that nobody has held in free air yet: `sensor` stands for the only one. */
-function sensorsToCheck({ plan, seen, layout }: Mixture): readonly string[] {
-  if (!plan.instruments.includes('sensor')) return [];
-  const checked = seen.flatMap((each) => (each.seen.how === 'freeAir' ? [each.seen.exhaust] : []));
-  if (plan.sensor !== 'each') return checked.length > 0 ? [] : ['sensor'];
-  return layout.setup.cylinders.map(({ id }) => id).filter((id) => !checked.includes(id));
 }
 
 /** Circuits by the screw that reaches them, the one under way first, then the one furthest from its target. */
@@ -276,64 +138,6 @@ function workOn(
   return 'untold';
 }
 
-function orderedInstruments(mixture: Mixture, circuit: Circuit): readonly MixtureInstrument[] {
-  const { plan } = mixture;
-  const isEdge = plan.rule.by === 'leanBest' || plan.rule.by === 'leanDrop';
-  const has = (instrument: MixtureInstrument) =>
-    // Where a sensor is no evidence, the speed that gauges show too is better than nothing.
-    plan.instruments.includes(instrument) ||
-    (instrument === 'tachometer' && plan.order !== 'mixtureOnly' && isMissing(mixture, circuit));
-  return (isEdge ? TELLS_OF_EDGE : TELLS).filter(has);
-}
-
-/** Whether an instrument sees one cylinder at a time. */
-function goesRound({ plan }: Mixture, instrument: MixtureInstrument): boolean {
-  if (instrument === 'colour') return true;
-  return (instrument === 'sensor' || instrument === 'co') && plan.sensor === 'carried';
-}
-
-/** Whether an instrument can say anything of a circuit now. */
-function tells(mixture: Mixture, circuit: Circuit, instrument: MixtureInstrument): boolean {
-  // A speed alone says nothing: it is what the answer to a turn is compared with.
-  if (instrument === 'tachometer') return mixture.rpm === undefined || isUnderWay(mixture, circuit);
-  if (instrument === 'ears') return isUnderWay(mixture, circuit);
-  if (instrument === 'lift') return mixture.layout.setup.throats[circuit.place]?.throttle === 'constantDepression';
-  return instrument !== 'sensor' || !isMissing(mixture, circuit);
-}
-
-function isUnderWay({ sweep }: Mixture, circuit: Circuit): boolean {
-  return sweep !== undefined && circuit.screws.some(({ screw }) => screw === sweep.screw);
-}
-
-function firstExhaust({ layout }: Mixture, { place }: Circuit): string {
-  const [cylinder = 0] = cylindersOf(layout.setup, place);
-  return layout.setup.cylinders[cylinder]?.id ?? '';
-}
-
-function lookAt(mixture: Mixture, circuit: Circuit, instrument: MixtureInstrument): MixtureStep {
-  const { plan, layout, looked, touched } = mixture;
-  const before = looked[circuit.place]?.[instrument];
-  const purpose = before === undefined ? 'first' : at(touched, circuit.place) > before ? 'afterTurn' : 'check';
-  const isExhaust = instrument === 'sensor' || instrument === 'co';
-  if (isExhaust && plan.sensor === 'collector') return { do: 'look', instrument, places: [COLLECTOR], purpose };
-  if (instrument === 'sensor' && plan.sensor === 'each')
-    return { do: 'look', instrument, places: layout.setup.cylinders.map(({ id }) => id), purpose };
-  const [next = firstExhaust(mixture, circuit)] = unseenCylinders(mixture, circuit, instrument);
-  const places = instrument === 'lift' ? [circuit.throat] : [next];
-  return {
-    do: 'look',
-    instrument,
-    places: instrument === 'tachometer' || instrument === 'ears' ? [] : places,
-    purpose,
-  };
-}
-
-/** Turns made on a circuit's screws that still count. */
-function turnsOn({ screwTurns, layout }: Mixture, circuit: Circuit): number {
-  const screws = mixtureScrews(layout.setup);
-  return circuit.screws.reduce((sum, { screw }) => sum + (screwTurns[screws[screw]?.id ?? ''] ?? 0), 0);
-}
-
 /** The turn that brings a circuit to its target: less than all of it while nobody knows what a turn does. */
 function targetTurn(
   mixture: Mixture,
@@ -360,8 +164,7 @@ function bestProbe(
   let best: { readonly worth: number; readonly by: number; readonly drop: number } | undefined;
   for (const by of PROBES.flatMap((size) => [size, -size])) {
     const chosen = chosenScrew(mixture, circuit, by);
-    if (chosen === undefined || isStepped(chosen.adjuster)) continue;
-    if (roundTurns(mixture, chosen.adjuster, { leaner: by }) === 0) continue;
+    if (chosen === undefined || isStepped(chosen.adjuster) || !canTurn(mixture, chosen.adjuster, by)) continue;
     const worths = instruments.map((instrument) =>
       probeWorth(mixture, state, { circuit, screw: chosen.screw, instrument, by }),
     );
@@ -373,85 +176,4 @@ function bestProbe(
   if (best === undefined) return undefined;
   const chosen = chosenScrew(mixture, circuit, best.by);
   return chosen && turnStep(mixture, state, { ...chosen, circuit, by: best.by, purpose: 'tell', drop: best.drop });
-}
-
-interface Chosen {
-  readonly screw: number;
-  readonly adjuster: Adjuster;
-}
-
-/** The screw of a circuit that has room to lean (rich negative); on one plenum the one that lags behind its sisters, so that all end alike. */
-function chosenScrew(mixture: Mixture, circuit: Circuit, leaner: number): Chosen | undefined {
-  const { layout } = mixture;
-  const screws = mixtureScrews(layout.setup);
-  const places = sharesPlenum(layout.setup)
-    ? layout.circuits.flatMap(({ screws: of }) => of.map(({ screw }) => screw))
-    : circuit.screws.map(({ screw }) => screw);
-  const able = [...new Set(places)].flatMap((screw) => {
-    const adjuster = screws[screw];
-    const least = adjuster !== undefined && isStepped(adjuster) ? 1 : FINE;
-    return adjuster === undefined || roundTurns(mixture, adjuster, { leaner: least * Math.sign(leaner) }) === 0
-      ? []
-      : [{ screw, adjuster }];
-  });
-  const gone = ({ adjuster: { id } }: Chosen) =>
-    Math.sign(leaner) * leanerBy(layout.setup, id, BASE_TURNS - placeOfScrew(mixture, id));
-  // What turns while it runs before what needs the bowl off.
-  const turning = able.filter(({ adjuster }) => !isStepped(adjuster));
-  return (turning.length > 0 ? turning : able).sort((a, b) => gone(a) - gone(b))[0];
-}
-
-/** Turns in for turns leaner, in steps that people make, no further than seat and end. */
-function roundTurns(
-  { layout, turnsIn, fromSeat, diesBeyond }: Mixture,
-  { id, kind, range }: Adjuster,
-  { leaner, most = LARGEST }: { readonly leaner: number; readonly most?: number },
-): number {
-  const wanted = Math.min(most, Math.abs(leaner)) * Math.sign(leanerBy(layout.setup, id, 1)) * Math.sign(leaner);
-  const now = turnsIn[id] ?? 0;
-  if (isStepped({ kind })) {
-    const sizes = Math.min(1, Math.round(Math.abs(wanted)), wanted > 0 ? range.inTurns - now : range.outTurns + now);
-    return sizes < 1 ? 0 : Math.sign(wanted);
-  }
-  const step = Math.abs(wanted) < FINEST_BELOW ? FINEST : Math.abs(wanted) < COARSE_FROM ? FINE : COARSE;
-  const dies = diesBeyond[id];
-  const inwards = Math.min(range.inTurns - now, fromSeat[id] ?? LARGEST_TO_BASE, (dies?.in ?? range.inTurns) - now);
-  const room = wanted > 0 ? inwards : Math.min(range.outTurns + now, now - (dies?.out ?? -range.outTurns));
-  const size = Math.min(Math.round(Math.abs(wanted) / step) * step, Math.floor((room + 1e-9) / FINEST) * FINEST);
-  return size <= 0 ? 0 : Math.sign(wanted) * size;
-}
-
-function turnStep(
-  mixture: Mixture,
-  state: MixtureState,
-  {
-    adjuster,
-    circuit,
-    by,
-    purpose,
-    drop,
-  }: Chosen & {
-    readonly circuit: Circuit;
-    readonly by: number;
-    readonly purpose: TurnPurpose;
-    readonly drop: number;
-  },
-): MixtureStep | undefined {
-  const { layout } = mixture;
-  const rounded = roundTurns(mixture, adjuster, { leaner: by, most: purpose === 'base' ? LARGEST_TO_BASE : LARGEST });
-  if (rounded === 0) return undefined;
-  const after = turned(layout, state, { adjuster: adjuster.id, turns: rounded });
-  return {
-    do: 'turn',
-    adjuster: adjuster.id,
-    turns: turns(rounded),
-    way: by > 0 ? 'leaner' : 'richer',
-    throats: adjuster.acts.map(({ throat }) => throat),
-    purpose,
-    expected: layout.circuits.map((other) => {
-      const { lambda, doubt } = standOf(mixture, after, other);
-      return { throat: other.throat, lambda, doubt };
-    }),
-    drop: circuit.screws.length > 0 ? drop : 0,
-  };
 }

@@ -1,0 +1,99 @@
+import { at } from '../basics';
+import { isStepped } from '../setup';
+import type { MixtureState } from './belief';
+import { type Circuit, cylindersOf, leanerBy, mixtureScrews } from './circuits';
+import { BASE_TURNS, type Mixture } from './mixture';
+import { wasDead } from './sights';
+import type { MixtureStep } from './step';
+import { isMissing, standOf } from './target';
+import { turnStep, turnsOn } from './turnStep';
+
+/** A screw this far from its base is set to it before anything is looked at, turns. common practice, no source. */
+const OFF_BASE = 0.75;
+/** An engine that does not idle is given so much more fuel by each screw in turn; and so many rounds of it. Ours. */
+const ALIVE_TURNS = 3 / 8;
+const ALIVE_ROUNDS = 3;
+/** Richer than its target by so many standard deviations an engine that hardly runs is drowned, not starved. Ours. */
+const DROWNED = 1.5;
+
+/** Screws are counted and set to their base first; an engine that does not idle gets fuel before it is opened. */
+export function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | 'nothing' | undefined {
+  const { layout, seen, fromSeat, screwTurns, stoodStill, stoodAt, touched } = mixture;
+  const screws = mixtureScrews(layout.setup);
+  const asked = new Set(seen.flatMap((each) => (each.seen.how === 'turns' ? [each.seen.adjuster] : [])));
+  const turning = screws.flatMap((adjuster, screw) => (isStepped(adjuster) ? [] : [{ adjuster, screw }]));
+  const uncounted = turning.find(({ adjuster }) => !asked.has(adjuster.id))?.adjuster;
+  if (uncounted !== undefined) return { do: 'count', adjuster: uncounted.id };
+  const step = (screw: number, by: number, purpose: 'base' | 'alive') => {
+    const adjuster = screws[screw];
+    const circuit = layout.circuits.find(({ screws: of }) => of.some((reached) => reached.screw === screw));
+    if (adjuster === undefined || circuit === undefined) return undefined;
+    return turnStep(mixture, state, { screw, adjuster, circuit, by, purpose, drop: 0 });
+  };
+  // A figure says which way its screw should go; without one its base turns are the best guess.
+  const isBlind = !layout.setup.cylinders.some((_, k) => hasFigure(mixture, k));
+  for (const [screw, { id }] of isBlind ? screws.entries() : []) {
+    const counted = fromSeat[id];
+    if (counted === undefined || screwTurns[id] !== undefined || Math.abs(counted - BASE_TURNS) < OFF_BASE) continue;
+    const found = step(screw, leanerBy(layout.setup, id, counted - BASE_TURNS), 'base');
+    if (found !== undefined) return found;
+  }
+  const wake = (round: number) => {
+    const screw = turning[round % Math.max(1, turning.length)]?.screw;
+    return screw === undefined ? undefined : step(screw, wakesBy(mixture, state, screw), 'alive');
+  };
+  // Whether the last turn woke it is for the engine to say.
+  const stands = stoodAt > Math.max(...touched);
+  if (stands) return stoodStill <= ALIVE_ROUNDS * turning.length ? wake(stoodStill - 1) : 'nothing';
+  const made = Object.values(screwTurns).reduce<number>((sum, count) => sum + (count ?? 0), 0);
+  if (barelyRuns(mixture) && made < ALIVE_ROUNDS * turning.length) return wake(made);
+  const dead = layout.circuits.find(
+    (circuit) => burnsNowhere(mixture, circuit) && turnsOn(mixture, circuit) < ALIVE_ROUNDS * circuit.screws.length,
+  );
+  return dead && wake(turning.findIndex(({ screw }) => screw === at(dead.screws, 0).screw));
+}
+
+/** Turns leaner that may bring an engine to life: fuel, unless it is plainly drowned. */
+function wakesBy(mixture: Mixture, state: MixtureState, screw: number): number {
+  const drowned = mixture.layout.circuits
+    .filter(({ screws }) => screws.some((reached) => reached.screw === screw))
+    .map((circuit) => standOf(mixture, state, circuit))
+    .every(({ error, sigma }) => error < -DROWNED * sigma);
+  return drowned ? ALIVE_TURNS : -ALIVE_TURNS;
+}
+
+/** Whether an instrument shows a figure of a cylinder that can be believed: a two-stroke that fires now and then shows none. */
+function hasFigure({ plan, missing }: Mixture, cylinder: number): boolean {
+  const isShown = plan.instruments.includes('sensor') || plan.instruments.includes('co');
+  return isShown && at(missing, cylinder) < 0.5;
+}
+
+/** A circuit of a four-stroke none of whose cylinders burns, as a sensor last saw them. */
+function burnsNowhere({ layout, ...mixture }: Mixture, circuit: Circuit): boolean {
+  const { setup } = layout;
+  const cylinders = cylindersOf(setup, circuit.place).map((k) => setup.cylinders[k]?.id ?? '');
+  return setup.engine.strokes === 4 && cylinders.every((cylinder) => wasDead({ layout, ...mixture }, cylinder));
+}
+
+/** Slower than this share of its idle an engine that misses barely runs. Ours. */
+const BARELY = 0.88;
+
+/**
+ * A four-stroke that misses everywhere and idles far too slowly: as good as dead, it wants fuel before it is opened. Two-strokes miss at every idle. Rich
+ * misses look alike; fuel then slows it more, and a few eighths are soon taken back.
+ */
+function barelyRuns({ layout, rpm, ...mixture }: Mixture): boolean {
+  const { setup, circuits } = layout;
+  const isSlow = rpm !== undefined && rpm < BARELY * setup.targets.idleRpm;
+  return (
+    setup.engine.strokes === 4 && isSlow && circuits.every((circuit) => isMissing({ layout, rpm, ...mixture }, circuit))
+  );
+}
+
+/** Sensors that nobody has held in free air yet: `sensor` stands for the only one. */
+export function sensorsToCheck({ plan, seen, layout }: Mixture): readonly string[] {
+  if (!plan.instruments.includes('sensor')) return [];
+  const checked = seen.flatMap((each) => (each.seen.how === 'freeAir' ? [each.seen.exhaust] : []));
+  if (plan.sensor !== 'each') return checked.length > 0 ? [] : ['sensor'];
+  return layout.setup.cylinders.map(({ id }) => id).filter((id) => !checked.includes(id));
+}
