@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { limitByMean, limitBySensor, limitBySpeed } from './informationLimit';
+import { limitByMean, limitByMisses, limitBySensor, limitBySpeed } from './informationLimit';
 
 describe('the limit of what can be known', () => {
   it('falls with readings, and rises with the number of cylinders', () => {
@@ -15,6 +15,15 @@ describe('the limit of what can be known', () => {
     expect(limitBySensor(1e9, { noise: 0.01, slope: 0.003 }).deviation).toBeCloseTo(0.003);
     // 68.27 % of a normal distribution lie within one standard deviation (any table).
     expect(limitBySensor(1, { noise: 0.01, slope: 0 }).within(0.01)).toBeCloseTo(0.6827, 4);
+  });
+
+  it('of a cylinder that misses is what the misses are known to, or where the torque is best', () => {
+    const blind = { deviation: 10, within: () => 0 };
+    const sharp = { deviation: 0, within: () => 1 };
+    expect(limitByMisses({ share: 0.4, spread: 0.06 }, blind).deviation).toBeCloseTo(0.1, 3);
+    // Where the speed is best is known exactly, but at which lambda that is only to some hundredths.
+    expect(limitByMisses({ share: 0.4, spread: 10 }, sharp).deviation).toBeCloseTo(0.05, 3);
+    expect(limitByMisses({ share: 0.4, spread: 0 }, blind).deviation).toBe(0);
   });
 
   it('of a mean says of one circuit how unlike its sisters it may be', () => {

@@ -22,8 +22,8 @@ export interface SpeedLimitAsked {
 
 /** How far a screw is worked to either side of the lean-best point, logarithm of lambda: the best of these is taken. */
 const DESIGNS = [0.05, 0.1, 0.15, 0.2, 0.25, 0.3] as const;
-/** What a screw is thought to do before it has shown it, as a standard deviation of the logarithm. Ours: as the belief has it, roughly. */
-const GAIN_SPREAD = 0.4;
+/** What a screw is thought to do before it has shown it, as a standard deviation of the logarithm. */
+const GAIN_SPREAD = Math.hypot(MIXTURE_PRIOR.ownGain, MIXTURE_PRIOR.commonGain);
 const STEP = 1e-3;
 
 /**
@@ -54,6 +54,20 @@ export function limitByMean(
   { mean, apart }: { readonly mean: number; readonly apart: number },
 ): InformationLimit {
   return limitOf(Math.sqrt(mean * mean + apart * apart * (1 - 1 / circuits)));
+}
+
+/**
+ * The bound where cycles miss by an unknown share, as an idling two-stroke's do: a sensor shows the oxygen of what did not burn too, so that lambda is known
+ * no better than the misses are; a speed shows where the torque is best (`hill`), which is not known as a lambda either. Source: information adds
+ * (van Trees 1968, as above); what a share lets through by mass of oxygen.
+ */
+export function limitByMisses(
+  { share, spread }: { readonly share: number; readonly spread: number },
+  hill: InformationLimit,
+): InformationLimit {
+  const bySensor = spread / (1 - share);
+  const bySpeed = Math.hypot(hill.deviation, MIXTURE_PRIOR.best);
+  return limitOf(1 / Math.hypot(1 / bySensor, 1 / bySpeed));
 }
 
 function limitOf(deviation: number): InformationLimit {
