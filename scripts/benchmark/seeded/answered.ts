@@ -140,6 +140,7 @@ function looked({ setup, faults }: Patient, { test, place = '' }: Asked): string
     pilotLight: pick([alone, 'blocked'], [both, 'other']),
     mainLight: pick([both, 'other'], [at.mainFlow < 0.8, 'blocked']),
     sprayLeak: pick([at.leakArea > 0 && at.flooding === 0, 'flange'], [at.restSpread > 0, 'shaft']),
+    feedStart: pick([at.feedReversed > 0, 'well']),
     slotSeen: pick([at.slotMore > 0.0005, 'much']),
     needleWear: pick([at.needleFlow > 1.1, 'worn']),
     enricherSeat: pick([at.flooding > 0 && at.leakArea > 0, 'worn']),

@@ -290,19 +290,16 @@ function upTo(
     case 'offIdle':
       return [...before('finished'), { ...end, kind: 'stage', version: 1, stage: 'offIdle' }];
     case 'inMixture':
-      return halfwayThroughMixture(events);
+      return amidItsMixture(events);
     case 'beforeFinish':
       return [...before('finished'), { ...end, kind: 'check', version: 2, check: { what: 'offIdleSkipped' } }];
   }
 }
 
-/** Up to the middle one of the mixture's turns: it is what comes next. */
-function halfwayThroughMixture(events: readonly JobEvent[]): readonly JobEvent[] {
+/** Up to the second of the mixture's turns: one circuit was set, and the next is due. */
+function amidItsMixture(events: readonly JobEvent[]): readonly JobEvent[] {
   const first = events.findIndex(({ kind }) => kind === 'mixtureSeen');
-  const turns = events.filter(
-    (event, i) =>
-      i > first && event.kind === 'move' && event.adjuster.startsWith('M') && events[i - 1]?.kind !== 'move',
-  );
-  const middle = turns[Math.floor(turns.length / 2)];
-  return middle === undefined ? events : events.slice(0, events.indexOf(middle));
+  const turns = events.filter((event, i) => i > first && event.kind === 'move' && event.adjuster.startsWith('M'));
+  const due = turns[1] ?? turns[0];
+  return due === undefined ? events : events.slice(0, events.indexOf(due));
 }

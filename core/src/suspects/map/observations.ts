@@ -16,6 +16,9 @@ const start = seen('start', 'bank');
 const idle = seen('idle', 'bank');
 const idleAt = seen('idle', 'throat');
 const idleOf = seen('idle', 'cylinder');
+/** What the mixture measures is hardly seen without a cause. */
+const measuredAt = seen('idle', 'throat', 'never');
+const measuredOf = seen('idle', 'cylinder', 'never');
 const offIdle = seen('offIdle', 'bank');
 const offIdleAt = seen('offIdle', 'throat');
 const cruise = seen('cruise', 'bank');
@@ -64,23 +67,23 @@ export const OBSERVATIONS: readonly Observation[] = [
   idle('fallsInGear', 'the idle falls far when put into gear', { words: 'drops gear stalls drive' }),
   idleAt('screwDead', 'its mixture screw changes nothing', { words: 'screw does nothing no effect' }),
   idleAt('screwFar', 'its mixture screw ends a turn or more from its sisters', { words: 'turns different out' }),
-  idleAt('screwRicher', 'its mixture is right only with its screw a turn or more richer than its sisters', {
+  measuredAt('screwRicher', 'its mixture is right only with its screw a turn or more richer than its sisters', {
     words: 'screw further out richer',
   }),
-  idleAt('screwLeaner', 'its mixture is right only with its screw a turn or more leaner than its sisters', {
+  measuredAt('screwLeaner', 'its mixture is right only with its screw a turn or more leaner than its sisters', {
     words: 'screw further in leaner',
   }),
   idleAt('leanAtEnd', 'it stays lean as far as its mixture screw goes', { words: 'lean screw out end' }),
   idleAt('richAtEnd', 'it stays rich with its mixture screw on the seat', { words: 'rich screw in seat' }),
   idleAt('firstLean', 'its idle is right and the first opening lean', { words: 'lean just off idle opening' }),
-  idleAt('firstRich', 'its idle is right and the first opening richer than its sisters’', {
+  measuredAt('firstRich', 'its idle is right and the first opening richer than its sisters’', {
     words: 'rich just off idle opening',
   }),
-  idleOf('leanerThanSister', 'it burns leaner than its sister on the same throat', {
+  measuredOf('leanerThanSister', 'it burns leaner than its sister on the same throat', {
     words: 'one cylinder lean shared manifold',
   }),
   idleOf('missesIdle', 'it misses at idle', { words: 'dead cylinder not firing drops out cold pipe' }),
-  idleOf('missesAnyScrew', 'it misses wherever its mixture screw stands', { words: 'screw does not help miss' }),
+  measuredOf('missesAnyScrew', 'it misses wherever its mixture screw stands', { words: 'screw does not help miss' }),
   idleOf('coldPipe', 'its exhaust stays cooler', { words: 'cold header pipe finger' }),
 
   offIdle('hesitates', 'it hesitates at the first touch', { words: 'bog stumble flat spot opening' }),

@@ -167,7 +167,7 @@ export const PASSAGES: readonly Cause[] = [
       breathingChanged: 'sometimes',
       surges: 'sometimes',
     },
-    tests: { seeShot: { weak: 'never' }, chokeHalf: { better: 'sometimes' } },
+    tests: { feedStart: { well: 'always' }, seeShot: { weak: 'never' }, chokeHalf: { better: 'sometimes' } },
     mend: 'Close the feed at the well’s side, open the one from the bowl.',
     parts: 'plugs, feed jets',
     redo: 'idle mixture',

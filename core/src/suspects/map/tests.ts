@@ -107,6 +107,12 @@ export const TESTS: readonly Test[] = [
     'To light seating, engine stopped; write it down, turn it back.',
     { alike: 'as its sisters', far: 'a turn or more away', bent: 'its tip is ringed or broken' },
   ),
+  test('throat', 10, { ...FUEL, tools: 'screwdrivers, light', takesOff: 'its cover', needs: 'manyCircuits' })(
+    'feedStart',
+    'See where its idle feed starts',
+    'Cover off, follow the passage down: at the foot of the main well, or in the bowl?',
+    { bowl: 'in the bowl', well: 'in the main well' },
+  ),
   test('throat', 4, { tools: 'feeler', needs: 'plates' })(
     'slotSeen',
     'See how much of the transfer slot shows',
