@@ -51,9 +51,7 @@ function wantsMixtureFirst({ seen }: Mixture, next: MixtureStep): boolean {
     case 'freeAir':
       return !isLooked;
     case 'look':
-      return (
-        next.instrument !== 'tachometer' && next.instrument !== 'ears' && (!isLooked || next.purpose === 'afterTurn')
-      );
+      return next.instrument !== 'tachometer' && next.instrument !== 'ears' && (!isLooked || next.purpose !== 'check');
     case 'turn':
       return isLooked && (next.way === 'richer' || next.purpose === 'target');
     case 'count':

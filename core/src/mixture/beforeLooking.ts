@@ -2,7 +2,7 @@ import { at } from '../basics';
 import { isStepped } from '../setup';
 import type { MixtureState } from './belief';
 import { type Circuit, cylindersOf, leanerBy, mixtureScrews } from './circuits';
-import { BASE_TURNS, type Mixture } from './mixture';
+import { BASE_TURNS, type Mixture, placeOfScrew } from './mixture';
 import { wasDead } from './sights';
 import type { MixtureStep } from './step';
 import { isMissing, standOf } from './target';
@@ -15,6 +15,10 @@ const ALIVE_TURNS = 3 / 8;
 const ALIVE_ROUNDS = 3;
 /** Richer than its target by so many standard deviations an engine that hardly runs is drowned, not starved. Ours. */
 const DROWNED = 1.5;
+/** And where its screw stands so many turns on the rich side of its base already. Ours. */
+const PAST_BASE = 1.25;
+/** A cylinder that does not burn is worked at so often: from near its seat to past its base and back. Ours. */
+const DEAD_ROUNDS = 7;
 
 /** Screws are counted and set to their base first; an engine that does not idle gets fuel before it is opened. */
 export function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | 'nothing' | undefined {
@@ -30,8 +34,9 @@ export function beforeLooking(mixture: Mixture, state: MixtureState): MixtureSte
     if (adjuster === undefined || circuit === undefined) return undefined;
     return turnStep(mixture, state, { screw, adjuster, circuit, by, purpose, drop: 0 });
   };
-  // A figure says which way its screw should go; without one its base turns are the best guess.
-  const isBlind = !layout.setup.cylinders.some((_, k) => hasFigure(mixture, k));
+  // A figure says which way its screw should go; without one, or on an engine that stands, its base turns are the best guess.
+  const standsByItself = stoodStill > 0 && !mixture.isToBlame;
+  const isBlind = standsByItself || !layout.setup.cylinders.some((_, k) => hasFigure(mixture, k));
   for (const [screw, { id }] of isBlind ? screws.entries() : []) {
     const counted = fromSeat[id];
     if (counted === undefined || screwTurns[id] !== undefined || Math.abs(counted - BASE_TURNS) < OFF_BASE) continue;
@@ -48,13 +53,16 @@ export function beforeLooking(mixture: Mixture, state: MixtureState): MixtureSte
   const made = Object.values(screwTurns).reduce<number>((sum, count) => sum + (count ?? 0), 0);
   if (barelyRuns(mixture) && made < ALIVE_ROUNDS * turning.length) return wake(made);
   const dead = layout.circuits.find(
-    (circuit) => burnsNowhere(mixture, circuit) && turnsOn(mixture, circuit) < ALIVE_ROUNDS * circuit.screws.length,
+    (circuit) => burnsNowhere(mixture, circuit) && turnsOn(mixture, circuit) < DEAD_ROUNDS * circuit.screws.length,
   );
   return dead && wake(turning.findIndex(({ screw }) => screw === at(dead.screws, 0).screw));
 }
 
-/** Turns leaner that may bring an engine to life: fuel, unless it is plainly drowned. */
+/** Turns leaner that may bring an engine to life: fuel, unless it is plainly drowned, or its screw stands further out than that. */
 function wakesBy(mixture: Mixture, state: MixtureState, screw: number): number {
+  const { setup } = mixture.layout;
+  const { id } = at(mixtureScrews(setup), screw);
+  if (leanerBy(setup, id, placeOfScrew(mixture, id) - BASE_TURNS) > PAST_BASE) return ALIVE_TURNS;
   const drowned = mixture.layout.circuits
     .filter(({ screws }) => screws.some((reached) => reached.screw === screw))
     .map((circuit) => standOf(mixture, state, circuit))

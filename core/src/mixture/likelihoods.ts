@@ -54,10 +54,10 @@ export function colourChance(colour: FlameColourSeen, when: 'idle' | 'blip', x: 
   return colour === 'misses' ? missesChance(x) : chanceOf(when === 'blip' ? UNDER_BLIP : COLOURS, colour, x);
 }
 
-/** Probability that cycles plainly miss: too rich or too lean to catch, or for another reason. */
-export function missesChance(x: number): number {
-  const rich = normalBelow((Math.log(MISSES_RICHER) - x) / MISSES_DOUBT);
-  const lean = normalBelow((x - Math.log(MISSES_LEANER)) / MISSES_DOUBT);
+/** Probability that cycles plainly miss: too rich or too lean to catch, or for another reason. `side`: the only one of the two that can be. */
+export function missesChance(x: number, side?: 'rich' | 'lean'): number {
+  const rich = side === 'lean' ? 0 : normalBelow((Math.log(MISSES_RICHER) - x) / MISSES_DOUBT);
+  const lean = side === 'rich' ? 0 : normalBelow((x - Math.log(MISSES_LEANER)) / MISSES_DOUBT);
   return 0.1 + 0.9 * (rich + lean);
 }
 

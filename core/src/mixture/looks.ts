@@ -46,12 +46,14 @@ function firstExhaust({ layout }: Mixture, { place }: Circuit): string {
 export function lookAt(mixture: Mixture, circuit: Circuit, instrument: MixtureInstrument): MixtureStep {
   const { plan, layout, looked, touched } = mixture;
   const before = looked[circuit.place]?.[instrument];
-  const purpose = before === undefined ? 'first' : at(touched, circuit.place) > before ? 'afterTurn' : 'check';
+  const unseen = unseenCylinders(mixture, circuit, instrument);
+  const isStale = before !== undefined && (at(touched, circuit.place) > before || unseen.length > 0);
+  const purpose = before === undefined ? 'first' : isStale ? 'afterTurn' : 'check';
   const isExhaust = instrument === 'sensor' || instrument === 'co';
   if (isExhaust && plan.sensor === 'collector') return { do: 'look', instrument, places: [COLLECTOR], purpose };
   if (instrument === 'sensor' && plan.sensor === 'each')
     return { do: 'look', instrument, places: layout.setup.cylinders.map(({ id }) => id), purpose };
-  const [next = firstExhaust(mixture, circuit)] = unseenCylinders(mixture, circuit, instrument);
+  const [next = firstExhaust(mixture, circuit)] = unseen;
   const places = instrument === 'lift' ? [circuit.throat] : [next];
   return {
     do: 'look',

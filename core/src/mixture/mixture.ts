@@ -56,8 +56,9 @@ export interface Mixture {
   readonly diesBeyond: Readonly<Record<string, { readonly out?: number; readonly in?: number }>>;
   /** How often the engine stood still since it last showed anything, with nothing turned that a take-back would mend. */
   readonly stoodStill: number;
-  /** When it last did; -1 for never. */
+  /** When it last did; -1 for never; and whether the last turn is to blame. */
   readonly stoodAt: number;
+  readonly isToBlame: boolean;
 }
 
 /** Misses that nobody has told of: a sound four-stroke has hardly any, an idling two-stroke fires now and then. Ours. */
@@ -89,6 +90,7 @@ export function newMixture(setup: Setup, plan: MixturePlan): Mixture {
     diesBeyond: {},
     stoodStill: 0,
     stoodAt: -1,
+    isToBlame: false,
   };
 }
 

@@ -55,6 +55,25 @@ describe('the next step', () => {
     expect(mixtureOutlook(drowned).next).toMatchObject({ adjuster: 'M1', way: 'leaner', purpose: 'alive' });
   });
 
+  it('is base turns on an engine that stands by itself, whatever could show a figure', () => {
+    const stands = [count('M1', 3.25), count('M2', 2), stalled] as const;
+    expect(mixtureOutlook(known(vTwin, ...stands)).next).toMatchObject({
+      adjuster: 'M1',
+      turns: 1.25,
+      purpose: 'base',
+    });
+  });
+
+  it('blames no fuel that was given to a cylinder that did not burn', () => {
+    const dead = [free, count('M1', 2), count('M2', 2), sensor('2', 0.95), sensor('1', 4.9, { flutter: 0.1 })] as const;
+    expect(known(vTwin, ...dead, turn('M1', -0.375), stalled)).toMatchObject({ isToBlame: false, diesBeyond: {} });
+    const burning = [free, count('M1', 2), count('M2', 2), sensor('1', 0.95, { flutter: 0.005 })] as const;
+    expect(known(vTwin, ...burning, turn('M1', -1), stalled)).toMatchObject({
+      isToBlame: true,
+      diesBeyond: { M1: { out: -0.5 } },
+    });
+  });
+
   it('goes half as far as killed the engine, and gives up on one that no fuel wakes', () => {
     const counted = [{ ...PLAN, instruments: ['sensor'] } satisfies Bare, count('M1', 2), count('M2', 2), free];
     const rich = sensor('1', 0.72, { flutter: 0.005 });

@@ -34,6 +34,7 @@ const PROBES = [1 / 8, 1 / 4, 3 / 8, 1 / 2, 3 / 4, 1] as const;
 /** Looks and turns of one circuit after which it is left as it is: what has not told by then will not. Ours. */
 const MOST_TURNS = 8;
 const LAST_TURNS = 3;
+const MOST_SHOWN = 16;
 
 /** Where every circuit stands, and the step that comes next. */
 export function mixtureOutlook(mixture: Mixture): MixtureOutlook {
@@ -122,7 +123,9 @@ function workOn(
     Math.abs(error) > 0.45 * stand.tolerance &&
     (stand.sigma < 1.2 * stand.tolerance || Math.abs(error) > 1.3 * stand.sigma);
   const made = turnsOn(mixture, circuit);
-  if (isPlain && made < MOST_TURNS) {
+  // A figure that says so plainly is followed longer than what is guessed.
+  const isShown = stand.sigma < 0.5 * stand.tolerance;
+  if (isPlain && made < (isShown ? MOST_SHOWN : MOST_TURNS)) {
     const step = targetTurn(mixture, state, { circuit, error });
     if (step !== undefined) return step;
   }

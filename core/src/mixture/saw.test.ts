@@ -62,6 +62,14 @@ describe('misses', () => {
     expect(many.doubt).toBeGreaterThan(2 * few.doubt);
   });
 
+  it('after a leaner turn of what burned are lean, after a richer one rich', () => {
+    const missed = sensor('1', 2, { flutter: 0.5 });
+    const from = (turns: number) =>
+      standAt(known(vTwin, sensor('1', 0.85, STEADY), turn('M1', turns), missed), 0).lambda / 0.85;
+    expect(from(1)).toBeGreaterThan(1.15);
+    expect(from(-1)).toBeLessThan(0.87);
+  });
+
   it('show at least how rich a mixture is: a figure far richer than what is believed is believed', () => {
     const believed = [sensor('1', 1.08, STEADY), turn('M1', -0.5)] as const;
     const drowned = standAt(known(vTwin, ...believed, sensor('1', 0.72, { flutter: 0.03 })), 0);

@@ -50,6 +50,10 @@ const FLUTTERS_MUCH = 0.1;
 const CYCLES_IN_A_FIGURE = 10;
 /** No mixture as lean as this burns in a four-stroke: what shows it is air that was pumped through. Ours: well past every lean limit. */
 const NOTHING_BURNS = 2.5;
+/** A turn of this much may be why misses began. Ours. */
+const LEAST_TURN = 1 / 8;
+/** And what flutters as lean as this burns now and then at most. Ours. */
+const HARDLY_BURNS = 1.8;
 /** How far lean a missing cylinder reads in the mean, logarithm. Ours. */
 const LEAN_BY = { 2: 0.35, 4: 0.15 } as const;
 /** A sensor's mean that says nothing of its own doubt. */
@@ -155,7 +159,8 @@ function bySensor(mixture: Mixture, seen: Extract<Seen, { how: 'sensor' }>): Sig
     }
     // Misses that stay are no more news at the next look, whatever was turned: they may be none of the mixture's.
     const weight = missedLast(mixture, exhaust) ? AGAIN : 1;
-    const byMisses = (x: number) => weight * Math.log(missesChance(x));
+    const side = sideOfMisses(mixture, exhaust);
+    const byMisses = (x: number) => weight * Math.log(missesChance(x, side));
     if (isDead) return [{ figure: meanOf(layout, cylinders), logLikelihood: byMisses }];
     const doubt = Math.hypot(uncertainty / lambda, 0.003, short * DOUBT_PER_VOLT, isCollector ? COLLECTOR_DOUBT : 0);
     const most = LEAN_BY[setup.engine.strokes];
@@ -196,13 +201,34 @@ function afterFlutter(known: number, share: number | undefined): number {
 export function wasDead({ seen, touched, layout }: Mixture, exhaust: string): boolean {
   const moved = Math.max(-1, ...throatsAt(layout, exhaust).map((throat) => at(touched, throat)));
   const last = seen.findLast(({ seen: { how }, clock }) => how === 'sensor' && clock > moved)?.seen;
-  return last?.how === 'sensor' && last.figures.some((each) => each.exhaust === exhaust && each.lambda > NOTHING_BURNS);
+  if (last?.how !== 'sensor') return false;
+  return last.figures.some(
+    ({ exhaust: of, lambda, flutter = 0 }) =>
+      of === exhaust && (lambda > NOTHING_BURNS || (lambda > HARDLY_BURNS && flutter > FLUTTERS_MUCH * lambda)),
+  );
 }
 
 /** Whether a sensor showed misses of an exhaust's cylinder when it was last looked at, whatever was turned since. */
-function missedLast({ seen }: Mixture, exhaust: string): boolean {
+export function missedLast({ seen }: Mixture, exhaust: string): boolean {
   const looks = seen.flatMap(({ seen: each }) => showsMisses(each, exhaust) ?? []);
   return looks.at(-1) === true;
+}
+
+/** Which way misses can be: what burned and was leaned since is not too rich, and the other way round. Undefined where that is not known. */
+function sideOfMisses({ seen, turnsIn, layout }: Mixture, exhaust: string): 'rich' | 'lean' | undefined {
+  const burned = seen.findLast(({ seen: each }) => showsMisses(each, exhaust) === false);
+  if (burned === undefined) return undefined;
+  const throats = throatsAt(layout, exhaust);
+  const screws = new Set(
+    layout.circuits
+      .filter(({ place }) => throats.includes(place))
+      .flatMap(({ screws: of }) => of.map(({ screw }) => screw)),
+  );
+  let leaner = 0;
+  for (const [screw, { id }] of mixtureScrews(layout.setup).entries())
+    if (screws.has(screw)) leaner += leanerBy(layout.setup, id, (turnsIn[id] ?? 0) - (burned.turnsIn[id] ?? 0));
+  if (Math.abs(leaner) < LEAST_TURN) return undefined;
+  return leaner > 0 ? 'lean' : 'rich';
 }
 
 /** A screw's turns from its seat foretell its mixture; counted a second time they tell nothing that its turns have not told. */

@@ -1,9 +1,10 @@
 import { at } from '../basics';
 import { STANDS_RPM } from '../job/slices/balance';
-import { leanerBy } from './circuits';
+import { type Circuit, cylindersOf, leanerBy } from './circuits';
 import type { Sweep } from './hill';
 import { normalBelow } from './likelihoods';
 import type { Mixture } from './mixture';
+import { missedLast } from './sights';
 import { weigh } from './update';
 import type { MixtureInstrument } from './words';
 
@@ -53,11 +54,15 @@ export function stoodStill(mixture: Mixture): Mixture {
     stoodStill: mixture.stoodStill + 1,
     stoodAt: mixture.clock,
     rpm: undefined,
+    isToBlame: false,
     // Who looked at the speed has seen that there is none.
     looked: lookedWith(mixture, 'tachometer', (i) => circuit !== undefined && circuit.place === i),
   };
   if (circuit === undefined || lastTurned === undefined || mixture.stoodStill > 0) return count;
   const { adjuster, turns: by } = lastTurned;
+  // Fuel for a cylinder that did not burn kills no engine: it died of what it had before.
+  const isWaking = leanerBy(layout.setup, adjuster, by) < 0 && missedBefore(mixture, circuit);
+  if (isWaking) return count;
   const known = mixture.diesBeyond[adjuster] ?? {};
   const limit = (mixture.turnsIn[adjuster] ?? 0) - by / 2;
   const diesBeyond = { ...mixture.diesBeyond, [adjuster]: { ...known, [by < 0 ? 'out' : 'in']: limit } };
@@ -68,7 +73,13 @@ export function stoodStill(mixture: Mixture): Mixture {
     { value: at(mixture.state.mean, place), direction: new Map([[place, 1]]) },
     (x) => Math.log(0.05 + 0.95 * normalBelow((way * x - STOPS_BEYOND) / 0.15)),
   );
-  return { ...count, diesBeyond, state };
+  return { ...count, diesBeyond, state, isToBlame: true };
+}
+
+/** Whether every cylinder of a circuit was seen to miss when it was last looked at. */
+function missedBefore(mixture: Mixture, { place }: Circuit): boolean {
+  const { setup } = mixture.layout;
+  return cylindersOf(setup, place).every((k) => missedLast(mixture, setup.cylinders[k]?.id ?? ''));
 }
 
 /** The mixture after ears heard what a turn did. */
