@@ -138,7 +138,9 @@ function purposeLines(
     case 'base':
       return ['To its base, two turns from the seat: a place to start from. Engine off.'];
     case 'alive':
-      return ['It hardly idles, or not at all. Fuel first: opening the throttle would only thin it.'];
+      return step.way === 'richer'
+        ? ['It hardly burns there, or not at all. Fuel first: opening the throttle would only thin it.']
+        : ['It is drowned there: less fuel, then see whether it burns.'];
     case 'opening':
       return ['The idle is right and the first opening is not: that is the pilot jet. Its screw is set again after.'];
     case 'tell':

@@ -3,8 +3,9 @@ import { findingsOf } from '@amber-needle/core/findings';
 import { BLENDS } from '@amber-needle/core/fuel';
 import { type Bare, decide, foldJob, type JobEvent } from '@amber-needle/core/job';
 import { FLAME_COLOURS, mixtureOf, mixtureReport } from '@amber-needle/core/mixture';
-import { ARCHETYPES, type Setup } from '@amber-needle/core/setup';
+import { type Adjuster, ARCHETYPES, type Setup } from '@amber-needle/core/setup';
 import { idOf, reading } from '@amber-needle/core/testing';
+import { turns } from '@amber-needle/core/units';
 import { describe, expect, it } from 'vitest';
 import { PLAIN_UNIT, shownIn } from '@/words/deviceUnit';
 import { findingText, lambdaDoubt, ruleText, seenText, sideText } from '@/words/mixtureWords';
@@ -65,6 +66,47 @@ describe('the next step on a mixture', () => {
     expect(lines.join(' ')).toMatch(/Anticlockwise, from below.* Richer\./);
     expect(lines.join(' ')).toMatch(/Expected lambda \d\.\d\d/);
     expect(mixtureReasons(turn.job, turn.advice).join(' ')).toContain('Throat 1: lambda 1.0');
+  });
+
+  it('says whether fuel is given or taken where it does not burn', () => {
+    const seen: Bare = {
+      kind: 'mixtureSeen',
+      seen: { how: 'sensor', figures: [{ exhaust: '1', lambda: 4.9, flutter: 0.1 }] },
+    };
+    const starved = lineAfter(...counted, free, sensor('2', 0.95), seen);
+    expect(mixtureLine(starved.job, starved.advice).expect.join(' ')).toContain('Fuel first');
+    const move: Bare = { kind: 'move', adjuster: 'M1', turns: -1 };
+    const drowned = lineAfter(...counted, free, sensor('2', 0.95), sensor('1', 0.72), move, sensor('2', 0.95), seen);
+    expect(mixtureLine(drowned.job, drowned.advice).expect.join(' ')).toContain('drowned');
+  });
+
+  it('has a jet fitted with the engine off, in sizes', () => {
+    const { job } = lineAfter(...counted);
+    const jet: Adjuster = {
+      id: 'J1',
+      label: 'Pilot jet 1',
+      kind: 'pilotJet',
+      acts: [{ throat: '1', turnedIn: 'richer' }],
+      pitchMm: 1,
+      leverMm: 10,
+      range: { outTurns: 3, inTurns: 3 },
+      seenFrom: 'below',
+    };
+    const bank = { ...job, setup: { ...job.setup, adjusters: [...job.setup.adjusters, jet] } };
+    const step = {
+      do: 'turn',
+      adjuster: 'J1',
+      turns: turns(1),
+      way: 'richer',
+      throats: ['1'],
+      purpose: 'opening',
+      expected: [],
+      drop: 0,
+    } as const;
+    const advice = { ...lineAfter(...counted).advice, step, stands: [] };
+    const line = mixtureLine(bank, advice);
+    expect(line).toMatchObject({ subject: 'Pilot jet 1', order: 'fit it 1 size larger' });
+    expect(line.expect.join(' ')).toMatch(/Engine off.*no flame.*pilot jet/);
   });
 
   it('carries the caution where the engine runs', () => {
