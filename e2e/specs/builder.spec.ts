@@ -30,6 +30,12 @@ test('a bank is drawn, checked at every step, saved, and met again on the bench'
   // A third end takes the place of the first: from 1 and 2 to 2 and 4.
   await pipes.getByRole('button', { name: 'Joins 4: 4' }).click();
   await expect(pipes.getByRole('button', { pressed: true })).toHaveText(['2', '4']);
+  // A jet comes in sizes, and is taken out again.
+  await page.getByRole('button', { name: '+ Pilot jet' }).click();
+  await expect(sentences).toContainText('A size larger: makes throat 1 richer.');
+  await expect(page.getByLabel('Larger')).toHaveValue('4');
+  await page.getByRole('button', { name: 'Take out' }).first().click();
+  await expect(sentences).not.toContainText('A size larger');
   await page.getByLabel('Name of the bank').fill('Rack of three and one');
   await page.getByRole('button', { name: 'Save bank' }).click();
   await expect(page.getByRole('button', { name: 'Saved' })).toBeVisible();

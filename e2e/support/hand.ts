@@ -104,18 +104,21 @@ async function readingCount(page: Page): Promise<number> {
   return events.filter(({ kind }: { kind: string }) => kind === 'reading').length;
 }
 
-const EIGHTHS: Readonly<Record<string, number>> = { '⅛': 2, '¼': 4, '⅜': 6, '½': 8, '⅝': 10, '¾': 12, '⅞': 14 };
+const EIGHTHS: Readonly<Record<string, number>> = { '⅛': 4, '¼': 8, '⅜': 12, '½': 16, '⅝': 20, '¾': 24, '⅞': 28 };
 
 /** Reads `Stop A / 13/16 turn out` off the screen and turns the practice screw so. */
 export async function turnAsSaid(page: Page, say: string): Promise<void> {
   const [, screw, amount, way] = /^(.*) \/ (.*) turns? (in|out)$/.exec(say) ?? [];
   if (screw === undefined || amount === undefined || way === undefined) throw new Error(`not a turn: ${say}`);
-  let sixteenths = 0;
+  let finest = 0;
   for (const part of amount.split(/ and |(?=[⅛¼⅜½⅝¾⅞])/)) {
     if (part === '') continue;
-    sixteenths += EIGHTHS[part] ?? (part.endsWith('/16') ? Number(part.slice(0, -3)) : 16 * Number(part));
+    const [over, under] = part.split('/').map(Number);
+    finest += EIGHTHS[part] ?? ((over ?? 0) * 32) / (under ?? 1);
   }
   const press = (step: string) => page.getByRole('button', { name: `${screw}, ${step} ${way}`, exact: true }).click();
-  for (; sixteenths >= 4; sixteenths -= 4) await press('¼');
-  for (; sixteenths > 0; sixteenths -= 1) await press('1/16');
+  // A mixture screw is turned by halves of what a stop is.
+  const isFine = await page.getByRole('button', { name: `${screw}, 1/32 ${way}`, exact: true }).isVisible();
+  for (; finest >= 8; finest -= 8) await press('¼');
+  for (; finest > 0; finest -= isFine ? 1 : 2) await press(isFine ? '1/32' : '1/16');
 }

@@ -1,12 +1,13 @@
 'use client';
 
-import type { Setup } from '@amber-needle/core/setup';
+import { mixtureScrews } from '@amber-needle/core/mixture';
+import { comesInSizes, type Setup } from '@amber-needle/core/setup';
 import { useEffect, useState } from 'react';
 import { Button } from '@/components/Button';
 import { Select } from '@/components/Select';
 import { faultText } from '@/words/faultWords';
 import { HoldSpeed } from './HoldSpeed';
-import { PracticeScrew } from './PracticeScrew';
+import { PracticeScrew, type PracticeTurning } from './PracticeScrew';
 import type { PracticeControl } from './usePracticeControl';
 
 /** More screws than this do not fit a row beside the other controls: one is chosen, and it follows the advice. */
@@ -84,6 +85,7 @@ export function PracticePanel({ control, setup, advised, matching }: PracticePan
             label={label}
             bare={many}
             position={state.positions[id] ?? 0}
+            turning={turningOf(setup, id)}
             damaged={state.damaged.includes(id)}
             turn={(turns) => ask({ do: 'turn', adjuster: id, turns })}
           />
@@ -118,4 +120,9 @@ function Ailments({ control, setup }: Pick<PracticePanelProps, 'control' | 'setu
       Tell me what is wrong
     </Button>
   );
+}
+
+function turningOf(setup: Setup, adjuster: string): PracticeTurning {
+  if (comesInSizes(setup, adjuster)) return 'sizes';
+  return mixtureScrews(setup).some(({ id }) => id === adjuster) ? 'fine' : 'plain';
 }
