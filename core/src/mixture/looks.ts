@@ -34,6 +34,17 @@ export function tells(mixture: Mixture, circuit: Circuit, instrument: MixtureIns
   return instrument !== 'sensor' || !isMissing(mixture, circuit);
 }
 
+/** Speeds that are read at one place of a screw: turns are dearer than seconds, and an idle hunts. Ours. */
+const SPEEDS_A_PLACE = 2;
+
+/** Whether a speed was read at this place of the screw under way, but not as often as is worth its seconds. */
+export function wantsAnother(mixture: Mixture, circuit: Circuit, instrument: MixtureInstrument): boolean {
+  const { sweep } = mixture;
+  if (instrument !== 'tachometer' || sweep === undefined || !isUnderWay(mixture, circuit)) return false;
+  const here = sweep.points.filter(({ leaner }) => leaner === sweep.now).length;
+  return here > 0 && here < SPEEDS_A_PLACE;
+}
+
 function isUnderWay({ sweep }: Mixture, circuit: Circuit): boolean {
   return sweep !== undefined && circuit.screws.some(({ screw }) => screw === sweep.screw);
 }

@@ -91,6 +91,14 @@ describe('the next step', () => {
     expect(mixtureOutlook(known(vTwin, ...log)).untold).toEqual(['1', '2']);
   });
 
+  it('reads a speed twice where a screw stands: turns are dearer than seconds', () => {
+    const plan = { ...PLAN, instruments: ['tachometer'], rule: { by: 'leanBest' } } satisfies Bare;
+    const begun = [plan, count('M1', 2), count('M2', 2), speed(980), turn('M1', 0.25)];
+    const again = mixtureOutlook(known(vTwin, ...begun, speed(975))).next;
+    expect(again).toMatchObject({ do: 'look', instrument: 'tachometer' });
+    expect(mixtureOutlook(known(vTwin, ...begun, speed(975), speed(977))).next).toMatchObject({ do: 'turn' });
+  });
+
   it('turns a thirty-second where a sixteenth would go past', () => {
     const strong = known(
       vTwin,

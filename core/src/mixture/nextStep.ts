@@ -4,7 +4,7 @@ import { beforeLooking, sensorsToCheck } from './beforeLooking';
 import { circuitDirection, type MixtureState } from './belief';
 import { type Circuit, mixtureScrews } from './circuits';
 import { firstOpenings } from './firstOpening';
-import { goesRound, lookAt, orderedInstruments, tells } from './looks';
+import { goesRound, lookAt, orderedInstruments, tells, wantsAnother } from './looks';
 import { believed, type Mixture } from './mixture';
 import { turnsToLean } from './move';
 import { probeWorth } from './probe';
@@ -105,7 +105,9 @@ function workOn(
   if (isRight && stand.fresh) return 'settled';
   const instruments = orderedInstruments(mixture, circuit);
   const unseen = instruments.find(
-    (instrument) => !isFreshWith(mixture, circuit, instrument) && tells(mixture, circuit, instrument),
+    (instrument) =>
+      (!isFreshWith(mixture, circuit, instrument) || wantsAnother(mixture, circuit, instrument)) &&
+      tells(mixture, circuit, instrument),
   );
   const seenOnce = stand.fresh;
   const isVague = stand.sigma > VAGUE * stand.tolerance;
