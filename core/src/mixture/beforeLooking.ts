@@ -22,30 +22,48 @@ const DEAD_ROUNDS = 7;
 
 /** Screws are counted and set to their base first; an engine that does not idle gets fuel before it is opened. */
 export function beforeLooking(mixture: Mixture, state: MixtureState): MixtureStep | 'nothing' | undefined {
-  const { layout, seen, fromSeat, screwTurns, stoodStill, stoodAt, touched } = mixture;
-  const screws = mixtureScrews(layout.setup);
-  const asked = new Set(seen.flatMap((each) => (each.seen.how === 'turns' ? [each.seen.adjuster] : [])));
-  const turning = screws.flatMap((adjuster, screw) => (isStepped(adjuster) ? [] : [{ adjuster, screw }]));
-  const uncounted = turning.find(({ adjuster }) => !asked.has(adjuster.id))?.adjuster;
-  if (uncounted !== undefined) return { do: 'count', adjuster: uncounted.id };
-  const step = (screw: number, by: number, purpose: 'base' | 'alive') => {
-    const adjuster = screws[screw];
-    const circuit = layout.circuits.find(({ screws: of }) => of.some((reached) => reached.screw === screw));
-    if (adjuster === undefined || circuit === undefined) return undefined;
-    return turnStep(mixture, state, { screw, adjuster, circuit, by, purpose, drop: 0 });
-  };
-  // A figure says which way its screw should go; without one, or on an engine that stands, its base turns are the best guess.
-  const standsByItself = stoodStill > 0 && !mixture.isToBlame;
-  const isBlind = standsByItself || !layout.setup.cylinders.some((_, k) => hasFigure(mixture, k));
-  for (const [screw, { id }] of isBlind ? screws.entries() : []) {
+  return uncounted(mixture) ?? offBase(mixture, state) ?? notBurning(mixture, state);
+}
+
+/** Mixture screws that turn, with their places among all. */
+function turningScrews({ layout }: Mixture) {
+  return mixtureScrews(layout.setup).flatMap((adjuster, screw) => (isStepped(adjuster) ? [] : [{ adjuster, screw }]));
+}
+
+function uncounted(mixture: Mixture): MixtureStep | undefined {
+  const asked = new Set(mixture.seen.flatMap(({ seen }) => (seen.how === 'turns' ? [seen.adjuster] : [])));
+  const left = turningScrews(mixture).find(({ adjuster }) => !asked.has(adjuster.id));
+  return left && { do: 'count', adjuster: left.adjuster.id };
+}
+
+/** A figure says which way its screw should go; without one, or on an engine that stands, its base turns are the best guess. */
+function offBase(mixture: Mixture, state: MixtureState): MixtureStep | undefined {
+  const { layout, fromSeat, screwTurns, stoodStill, isToBlame } = mixture;
+  const standsByItself = stoodStill > 0 && !isToBlame;
+  if (!standsByItself && layout.setup.cylinders.some((_, k) => hasFigure(mixture, k))) return undefined;
+  for (const { adjuster, screw } of turningScrews(mixture)) {
+    const { id } = adjuster;
     const counted = fromSeat[id];
     if (counted === undefined || screwTurns[id] !== undefined || Math.abs(counted - BASE_TURNS) < OFF_BASE) continue;
-    const found = step(screw, leanerBy(layout.setup, id, counted - BASE_TURNS), 'base');
+    const found = stepOf(mixture, state, {
+      screw,
+      by: leanerBy(layout.setup, id, counted - BASE_TURNS),
+      purpose: 'base',
+    });
     if (found !== undefined) return found;
   }
+  return undefined;
+}
+
+/** What does not burn is woken: the whole engine screw by screw, or one circuit. Nothing once that was tried often enough. */
+function notBurning(mixture: Mixture, state: MixtureState): MixtureStep | 'nothing' | undefined {
+  const { layout, screwTurns, stoodStill, stoodAt, touched } = mixture;
+  const turning = turningScrews(mixture);
   const wake = (round: number) => {
     const screw = turning[round % Math.max(1, turning.length)]?.screw;
-    return screw === undefined ? undefined : step(screw, wakesBy(mixture, state, screw), 'alive');
+    return screw === undefined
+      ? undefined
+      : stepOf(mixture, state, { screw, by: wakesBy(mixture, state, screw), purpose: 'alive' });
   };
   // Whether the last turn woke it is for the engine to say.
   const stands = stoodAt > Math.max(...touched);
@@ -56,6 +74,18 @@ export function beforeLooking(mixture: Mixture, state: MixtureState): MixtureSte
     (circuit) => burnsNowhere(mixture, circuit) && turnsOn(mixture, circuit) < DEAD_ROUNDS * circuit.screws.length,
   );
   return dead && wake(turning.findIndex(({ screw }) => screw === at(dead.screws, 0).screw));
+}
+
+function stepOf(
+  mixture: Mixture,
+  state: MixtureState,
+  { screw, by, purpose }: { readonly screw: number; readonly by: number; readonly purpose: 'base' | 'alive' },
+): MixtureStep | undefined {
+  const { layout } = mixture;
+  const adjuster = mixtureScrews(layout.setup)[screw];
+  const circuit = layout.circuits.find(({ screws }) => screws.some((reached) => reached.screw === screw));
+  if (adjuster === undefined || circuit === undefined) return undefined;
+  return turnStep(mixture, state, { screw, adjuster, circuit, by, purpose, drop: 0 });
 }
 
 /** Turns leaner that may bring an engine to life: fuel, unless it is plainly drowned, or its screw stands further out than that. */
