@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { foldJob, type JobEvent } from '@amber-needle/core/job';
+import { foldJob, type JobEvent, kindOf } from '@amber-needle/core/job';
 import { twinWithTwoStops } from '@amber-needle/core/setup';
 import { move, opened } from '@amber-needle/core/testing';
 import { IDBFactory } from 'fake-indexeddb';
@@ -70,7 +70,7 @@ async function newJob(): Promise<string> {
 }
 
 const turn = (seq: number, turns: number): JobEvent =>
-  ({ ...move('A', turns), version: 1, id: uuid(), seq, at: AT }) as JobEvent;
+  ({ ...move('A', turns), version: kindOf({ kind: 'move' }).version, id: uuid(), seq, at: AT }) as JobEvent;
 
 const quiet = { isServerWell: async () => true, tell: () => {} };
 
