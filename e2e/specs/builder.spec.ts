@@ -33,8 +33,9 @@ test('a bank is drawn, checked at every step, saved, and met again on the bench'
   // A jet comes in sizes, and is taken out again.
   await page.getByRole('button', { name: '+ Pilot jet' }).click();
   await expect(sentences).toContainText('A size larger: makes throat 1 richer.');
-  await expect(page.getByLabel('Larger')).toHaveValue('4');
-  await page.getByRole('button', { name: 'Take out' }).first().click();
+  await expect(page.getByRole('textbox', { name: 'Larger (sizes)' })).toHaveValue('4');
+  const screws = page.getByRole('region', { name: 'Screws, rods and cables' });
+  await screws.getByRole('button', { name: 'Take out' }).click();
   await expect(sentences).not.toContainText('A size larger');
   await page.getByLabel('Name of the bank').fill('Rack of three and one');
   await page.getByRole('button', { name: 'Save bank' }).click();
