@@ -9,7 +9,7 @@ import {
   mixtureScrews,
   TOLERANCE,
 } from '@amber-needle/core/mixture';
-import { ARCHETYPES, type ArchetypeName } from '@amber-needle/core/setup';
+import { ARCHETYPES, type ArchetypeName, decidingQuantity } from '@amber-needle/core/setup';
 import { createFuelSide, drawLaw, driveForeign } from '@amber-needle/core/testing';
 import { runTrial } from '@amber-needle/core/trial';
 import { seconds, turns } from '@amber-needle/core/units';
@@ -118,7 +118,7 @@ function ownJob(seed: number, by: Mode): MixtureJob {
     // Where air decides the spread of depressions says nothing: the outcome has to do.
     balanced:
       Math.abs(truth.speed - idleRpm) <= idleBandRpm &&
-      (setup.targets.decides === 'airflow' || Math.max(...depressions) - Math.min(...depressions) <= spreadKPa),
+      (decidingQuantity(setup) === 'airflow' || Math.max(...depressions) - Math.min(...depressions) <= spreadKPa),
   });
 }
 
@@ -186,6 +186,6 @@ function foreignJob(seed: number, by: Mode): MixtureJob {
           ? fuel.rightColour()
           : 0.95,
     ),
-    balanced: inBand && (setup.targets.decides === 'airflow' || spreadShare <= 1),
+    balanced: inBand && (decidingQuantity(setup) === 'airflow' || spreadShare <= 1),
   });
 }
