@@ -3,6 +3,7 @@ import { createEngine } from '@amber-needle/core/engine';
 import { createExhaustLooks } from '@amber-needle/core/instruments';
 import { leanerBy, mixtureScrews } from '@amber-needle/core/mixture';
 import type { Setup } from '@amber-needle/core/setup';
+import { turnScrewsOff } from '@amber-needle/core/trial';
 import { seconds, turns } from '@amber-needle/core/units';
 
 /** How far screws are off as found, turns: as in the other jobs. */
@@ -15,9 +16,7 @@ const SCREWS_OFF = 1.5;
 export function manualRound(of: Setup, seed: number): number {
   const engine = createEngine(of, { seed });
   const looks = createExhaustLooks(engine, seededRandom(seed ^ 0x77), of.engine.strokes);
-  const random = seededRandom(seed ^ 0x0ff);
-  for (const { id } of mixtureScrews(of))
-    engine.turn(id, turns(Math.round(SCREWS_OFF * (2 * random.uniform() - 1) * 16) / 16));
+  turnScrewsOff(engine, { setup: of, seed, most: SCREWS_OFF });
   engine.start();
   engine.advance(seconds(12));
   let made = 0;

@@ -1,7 +1,7 @@
 import { assertNever, at } from '../basics';
 import { allSupposed, isSame, likeliestWay, type Supposition } from '../faults';
 import type { EventOf, JobEvent } from '../job/events';
-import { STANDS_RPM } from '../job/slices/balance';
+import { isStanding } from '../job/slices/balance';
 import { effectiveEvents } from '../job/undo';
 import type { Setup } from '../setup';
 import type { Belief } from './belief';
@@ -62,7 +62,7 @@ export function foldEvent(belief: Belief, event: JobEvent, supposition: Supposit
     case 'reading': {
       if (belief.stage === 'offIdle') return belief;
       // Behind throttles of an engine that stands there is nothing to compare.
-      if (event.speed !== undefined && event.speed.rpm < STANDS_RPM) return foldStall(belief, supposed);
+      if (event.speed !== undefined && isStanding(event.speed.rpm)) return foldStall(belief, supposed);
       const reading = supposedReading(event, supposed);
       return foldSeen(belief, (before) => observedReading(before, reading), supposed);
     }

@@ -54,7 +54,7 @@ export interface Mixture {
   readonly rpm: number | undefined;
   /** How far in and out mixture screws may be turned before the engine dies, as far as it has shown; turns in since found. */
   readonly diesBeyond: Readonly<Record<string, { readonly out?: number; readonly in?: number }>>;
-  /** How often the engine stood still since it last showed anything, with nothing turned that a take-back would mend. */
+  /** How often the engine stood still since it last showed that it runs. */
   readonly stoodStill: number;
   /** When it last did; -1 for never; and whether the last turn is to blame. */
   readonly stoodAt: number;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Bare } from '../job';
+import { type Bare, foldJob } from '../job';
 import { type Adjuster, ARCHETYPES } from '../setup';
 import { append } from '../testing/jobs';
 import { count, known, logOf, PLAN, sensor, speed, turn } from '../testing/mixtureLogs';
@@ -37,6 +37,21 @@ describe('the next step', () => {
     // A speed of nothing is as good a word.
     for (const still of [stalled, speed(0)])
       expect(mixtureOutlook(known(vTwin, ...given, still)).next).toMatchObject({ do: 'turn', purpose: 'alive' });
+  });
+
+  it('takes an engine to stand after a speed of nothing, and whatever is seen of one that stands', () => {
+    const stands = (...seen: readonly Bare[]) => ({
+      job: foldJob(logOf(vTwin, PLAN, ...seen))?.isStopped,
+      mixture: known(vTwin, ...seen).stoodStill > 0,
+    });
+    const plug: Bare = { kind: 'mixtureSeen', seen: { how: 'plug', cylinder: '1', colour: 'sooty' } };
+    for (const still of [[stalled], [speed(120)], [stalled, plug], [stalled, count('M1', 2)], [stalled, free]])
+      expect(stands(...still)).toEqual({ job: true, mixture: true });
+    for (const alive of [
+      [stalled, speed(160)],
+      [stalled, sensor('1', 0.95)],
+    ])
+      expect(stands(...alive)).toEqual({ job: false, mixture: false });
   });
 
   it('gives fuel to a cylinder that does not burn, and takes it from one that is drowned', () => {

@@ -7,12 +7,12 @@ import { turned } from './move';
 import { sightOf, type Witness } from './sights';
 import { heardSpeed, lookedWith } from './speeds';
 import { varianceAlong, weigh } from './update';
+import { isOfRunning } from './words';
 
 /** The mixture after something was seen of it. */
 export function sawMixture(before: Mixture, event: EventOf<'mixtureSeen'>): Mixture {
   const { seen } = event;
-  const isRunning = seen.how !== 'turns' && seen.how !== 'freeAir';
-  const alive = isRunning ? { ...before, stoodStill: 0 } : before;
+  const alive = isOfRunning(seen) ? { ...before, stoodStill: 0 } : before;
   const mixture = event.rpm === undefined ? alive : heardSpeed(alive, event.rpm);
   const { witnesses, missing = mixture.missing, looked } = sightOf(mixture, seen);
   const { setup } = mixture.layout;

@@ -50,10 +50,10 @@ const FLUTTERS_MUCH = 0.1;
 const CYCLES_IN_A_FIGURE = 10;
 /** No mixture as lean as this burns in a four-stroke: what shows it is air that was pumped through. Ours: well past every lean limit. */
 const NOTHING_BURNS = 2.5;
-/** A turn of this much may be why misses began. Ours. */
-const LEAST_TURN = 1 / 8;
 /** And what flutters as lean as this burns now and then at most. Ours. */
 const HARDLY_BURNS = 1.8;
+/** A turn of this much may be why misses began. Ours. */
+const LEAST_TURN = 1 / 8;
 /** How far lean a missing cylinder reads in the mean, logarithm. Ours. */
 const LEAN_BY = { 2: 0.35, 4: 0.15 } as const;
 /** A sensor's mean that says nothing of its own doubt. */

@@ -1,5 +1,5 @@
 import { at } from '../basics';
-import { STANDS_RPM } from '../job/slices/balance';
+import { isStanding } from '../job/slices/balance';
 import { type Circuit, cylindersOf, leanerBy } from './circuits';
 import type { Sweep } from './hill';
 import { normalBelow } from './likelihoods';
@@ -29,7 +29,7 @@ export function newSweep(screw: number, { rpm, sweep }: Mixture): Sweep {
 /** The mixture after a speed was read. */
 export function heardSpeed(mixture: Mixture, rpm: number, uncertainty = SPEED_DOUBT): Mixture {
   const { sweep, layout } = mixture;
-  if (!(rpm > STANDS_RPM)) return stoodStill(mixture);
+  if (isStanding(rpm)) return stoodStill(mixture);
   if (sweep === undefined) return { ...mixture, rpm, stoodStill: 0 };
   const point = { leaner: sweep.now, rpm, uncertainty: Math.max(1, uncertainty) };
   const throats = layout.circuits.filter(({ screws }) => screws.some(({ screw }) => screw === sweep.screw));
@@ -61,12 +61,12 @@ export function stoodStill(mixture: Mixture): Mixture {
   if (circuit === undefined || lastTurned === undefined || mixture.stoodStill > 0) return count;
   const { adjuster, turns: by } = lastTurned;
   // Fuel for a cylinder that did not burn kills no engine: it died of what it had before.
-  const isWaking = leanerBy(layout.setup, adjuster, by) < 0 && missedBefore(mixture, circuit);
-  if (isWaking) return count;
+  const leaner = leanerBy(layout.setup, adjuster, by);
+  if (leaner < 0 && missedBefore(mixture, circuit)) return count;
   const known = mixture.diesBeyond[adjuster] ?? {};
   const limit = (mixture.turnsIn[adjuster] ?? 0) - by / 2;
   const diesBeyond = { ...mixture.diesBeyond, [adjuster]: { ...known, [by < 0 ? 'out' : 'in']: limit } };
-  const way = Math.sign(leanerBy(layout.setup, lastTurned.adjuster, lastTurned.turns));
+  const way = Math.sign(leaner);
   const place = layout.lambda(circuit.place);
   const { state } = weigh(
     mixture.state,

@@ -26,5 +26,13 @@ export type MixtureInstrument = (typeof MIXTURE_INSTRUMENTS)[number];
 export const SENSOR_PLACES = ['each', 'carried', 'collector'] as const;
 export type SensorPlace = (typeof SENSOR_PLACES)[number];
 
+/** What is seen of the mixture on an engine that stands: a screw counted from its seat, a probe in free air, a plug taken out. */
+const SEEN_STANDING: ReadonlySet<string> = new Set(['turns', 'freeAir', 'plug']);
+
+/** Whether the engine had to run for this to be seen. */
+export function isOfRunning({ how }: { readonly how: string }): boolean {
+  return !SEEN_STANDING.has(how);
+}
+
 /** The name of the place where all exhausts have met, in what was seen. */
 export const COLLECTOR = 'collector';

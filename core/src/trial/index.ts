@@ -1,2 +1,3 @@
+export * from './screwsOff';
 export * from './trial';
 export * from './trialBench';

@@ -2,17 +2,15 @@ import { at, seededRandom } from '../basics';
 import type { Engine } from '../engine';
 import { createExhaustLooks } from '../instruments';
 import type { Bare } from '../job';
-import { COLLECTOR, type MixtureStep, mixtureScrews } from '../mixture';
-import { isStepped, type Setup } from '../setup';
+import { COLLECTOR, type MixtureStep } from '../mixture';
+import type { Setup } from '../setup';
 import { type Seconds, seconds, turns } from '../units';
 
 const LOOKS_SEED = 0x1a3b;
-const OFF_SEED = 0x0ff;
 /** Time for a turn of a mixture screw and for the engine to follow, s. */
 const TURNING = seconds(6);
 const WATCHED = seconds(8);
 const CLEARING = seconds(5);
-const SMALLEST = 1 / 16;
 
 interface MixtureHandMakings {
   readonly setup: Setup;
@@ -90,15 +88,6 @@ export function createMixtureHand({ setup, engine, seed, wait }: MixtureHandMaki
   }
 
   return {
-    /** Turns every mixture screw up to so many turns either way, as somebody did who did not know. */
-    turnOff(most: number): void {
-      const random = seededRandom(seed ^ OFF_SEED);
-      for (const { id, range } of mixtureScrews(setup).filter((each) => !isStepped(each))) {
-        const by = most * (2 * random.uniform() - 1);
-        const within = Math.max(-range.outTurns, Math.min(range.inTurns, by));
-        engine.turn(id, turns(Math.round(within / SMALLEST) * SMALLEST));
-      }
-    },
     carryOut(step: MixtureStep): readonly Bare[] {
       if (step.do === 'look') return look(step);
       if (step.do === 'count') return [counted(step.adjuster)];

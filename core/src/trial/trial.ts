@@ -16,6 +16,7 @@ import {
 import { decidingQuantity, type Setup } from '../setup';
 import { kiloPascals, type Seconds, seconds, turns } from '../units';
 import { createMixtureHand } from './mixtureHand';
+import { turnScrewsOff } from './screwsOff';
 import { createTrialBench } from './trialBench';
 
 export interface TrialOptions {
@@ -103,7 +104,7 @@ export function runTrial(options: TrialOptions): TrialResult {
   log({ kind: 'check', check: { what: 'cautionsRead' } });
   const mixtureHand = createMixtureHand({ setup, engine, seed, wait: (during) => bench.wait(during) });
   if (options.mixture !== undefined) {
-    mixtureHand.turnOff(options.mixture.screwsOff);
+    turnScrewsOff(engine, { setup, seed, most: options.mixture.screwsOff });
     log(options.mixture.plan);
     if (options.mixture.plan.order === 'mixtureOnly') restart();
   }

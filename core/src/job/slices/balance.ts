@@ -59,7 +59,12 @@ export function openBalance(setup: Setup): Balance {
 }
 
 /** Slower than this nothing turns but a starter, rpm. Ours. */
-export const STANDS_RPM = 150;
+const STANDS_RPM = 150;
+
+/** Whether an engine that shows this speed stands. */
+export function isStanding(rpm: number): boolean {
+  return rpm < STANDS_RPM;
+}
 
 /** The turn that no reading has followed killed it, unless it stood before: half of that turn is as far as its screw is trusted from now on. */
 export function stoppedNow({ turnedLast, positions, stallsBeyond, isStopped }: Balance): Partial<Balance> {

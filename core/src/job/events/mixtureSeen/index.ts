@@ -1,5 +1,5 @@
 import type { Static } from 'typebox';
-import { COLLECTOR } from '../../../mixture/words';
+import { COLLECTOR, isOfRunning } from '../../../mixture/words';
 import { concernOf, isStepped, type Setup } from '../../../setup';
 import type { EventKind } from '../eventKind';
 import { MixtureSeenSchema } from './schema';
@@ -17,11 +17,6 @@ export const mixtureSeen: EventKind<typeof MixtureSeenSchema> = {
   folds: { balance: (_, { seen }) => (isOfRunning(seen) ? { isStopped: false } : {}) },
   record: ({ mixture }, event) => ({ mixture: [...mixture, event] }),
 };
-
-/** Whether an engine had to run for it to be seen. */
-function isOfRunning({ how }: Seen): boolean {
-  return how !== 'turns' && how !== 'freeAir' && how !== 'plug';
-}
 
 function refusal({ cylinders, throats, adjusters }: Setup, seen: Seen) {
   const hasExhaust = (exhaust: string) => exhaust === COLLECTOR || cylinders.some(({ id }) => id === exhaust);

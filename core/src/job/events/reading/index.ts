@@ -1,6 +1,6 @@
 import { decidingQuantity } from '../../../setup';
 import { allThroats } from '../../parts';
-import { STANDS_RPM, stoppedNow } from '../../slices/balance';
+import { isStanding, stoppedNow } from '../../slices/balance';
 import type { EventKind, RawEvent } from '../eventKind';
 import { markedPractice } from '../practice';
 import { ReadingSchema } from './schema';
@@ -19,7 +19,7 @@ export const reading: EventKind<typeof ReadingSchema> = {
     gauges: ({ stage }, { round }) => (stage === 'offIdle' ? {} : { oneGauge: round !== undefined }),
     balance: (job, { speed }) => {
       // Whoever cannot say that it stalled reads a speed of nothing.
-      if (speed !== undefined && speed.rpm < STANDS_RPM) return { ...stoppedNow(job), sinceReading: 'nothing' };
+      if (speed !== undefined && isStanding(speed.rpm)) return { ...stoppedNow(job), sinceReading: 'nothing' };
       return job.stage === 'idle' && decidingQuantity(job.setup) === 'depression'
         ? { sinceReading: 'nothing', turnedLast: undefined, stall: undefined, isStopped: false }
         : { isStopped: false };

@@ -1,3 +1,4 @@
+import { isStanding, stoppedNow } from '../../slices/balance';
 import type { EventKind } from '../eventKind';
 import { RespondedSchema } from './schema';
 
@@ -8,6 +9,9 @@ export const responded: EventKind<typeof RespondedSchema> = {
   upcasters: [],
   season: 'atTheBench',
   title: 'Speed answered',
-  folds: { balance: () => ({ isStopped: false }) },
+  folds: {
+    balance: (job, { answer }) =>
+      answer.by === 'tachometer' && isStanding(answer.rpm) ? stoppedNow(job) : { isStopped: false },
+  },
   record: ({ mixture }, event) => ({ mixture: [...mixture, event] }),
 };
